@@ -1,0 +1,26 @@
+import { Module } from '@nestjs/common';
+import { BlobsController } from './blobs/blobs.controller';
+import { CompositionsController } from './compositions/compositions.controller';
+import { CompositionsService } from './compositions/compositions.service';
+import { Thumbnails } from './compositions/thumbnails';
+import { ExportsController } from './exports/exports.controller';
+import { ExportsService } from './exports/exports.service';
+import { JobsService } from './exports/jobs.service';
+import { HealthController } from './health.controller';
+import { RenderingModule } from './rendering/rendering.module';
+import { SourcesController } from './sources/sources.controller';
+import { SourcesService } from './sources/sources.service';
+import { StorageModule } from './storage/storage.module';
+
+@Module({
+  imports: [StorageModule, RenderingModule],
+  controllers: [
+    HealthController,
+    BlobsController,
+    SourcesController,
+    CompositionsController,
+    ExportsController,
+  ],
+  providers: [SourcesService, CompositionsService, Thumbnails, ExportsService, JobsService],
+})
+export class AppModule {}

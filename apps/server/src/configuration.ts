@@ -1,0 +1,50 @@
+import { resolve } from 'node:path';
+
+/** What can be set from outside, by environment variables. */
+export interface Configuration {
+  readonly host: string;
+  readonly port: number;
+  /** Folder of the database and all pixels. */
+  readonly data: string;
+  /** Folder of the built page; null serves the HTTP interface alone. */
+  readonly page: string | null;
+  /** Other origins that may write, for a page served by a development server. */
+  readonly origins: readonly string[];
+  readonly limits: {
+    /** Of one file brought in. */
+    readonly fileBytes: number;
+    readonly pixels: number;
+    /** Of one blob written through the HTTP interface. */
+    readonly blobBytes: number;
+    /** Of the body of a request that is not a file. */
+    readonly bodyBytes: number;
+  };
+}
+
+function whole(name: string, otherwise: number): number {
+  const text = process.env[name];
+  if (text === undefined || text === '') return otherwise;
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < 0) {
+    throw new Error(`${name} must be a whole number, and is "${text}".`);
+  }
+  return value;
+}
+
+export function readConfiguration(): Configuration {
+  return {
+    host: '127.0.0.1',
+    port: whole('DIPLEX_PORT', 4310),
+    data: resolve(process.env.DIPLEX_DATA ?? 'data'),
+    page: process.env.DIPLEX_PAGE ? resolve(process.env.DIPLEX_PAGE) : null,
+    origins: (process.env.DIPLEX_ORIGINS ?? '').split(',').filter(Boolean),
+    limits: {
+      fileBytes: whole('DIPLEX_MAX_FILE_BYTES', 512 * 2 ** 20),
+      pixels: whole('DIPLEX_MAX_PIXELS', 150_000_000),
+      blobBytes: whole('DIPLEX_MAX_BLOB_BYTES', 64 * 2 ** 20),
+      bodyBytes: whole('DIPLEX_MAX_BODY_BYTES', 32 * 2 ** 20),
+    },
+  };
+}
+
+export const CONFIGURATION = Symbol('Configuration');

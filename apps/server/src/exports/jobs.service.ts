@@ -1,0 +1,102 @@
+import { newId } from '@diplex/document';
+import { Injectable } from '@nestjs/common';
+import { BehaviorSubject, type Observable } from 'rxjs';
+import { Problem } from '../problems/problem';
+import { detailsOf } from '../problems/problem-filter';
+import type { JobDto } from './export.dto';
+
+/** Ended jobs that can still be asked about. */
+const KEPT = 100;
+
+/** What a job leaves behind. */
+export interface JobResult {
+  readonly path: string;
+  readonly file: string;
+  readonly mediaType: string;
+  readonly bytes: number;
+}
+
+interface Job {
+  readonly state: BehaviorSubject<JobDto>;
+  readonly stop: AbortController;
+  readonly startedAt: number;
+  result: JobResult | null;
+}
+
+export type Work = (signal: AbortSignal, progress: (share: number) => void) => Promise<JobResult>;
+
+/** Long work: begun, watched, stopped. */
+@Injectable()
+export class JobsService {
+  private readonly jobs = new Map<string, Job>();
+
+  begin(composition: string, label: string, work: Work): JobDto {
+    const id = newId();
+    const stop = new AbortController();
+    const begun: JobDto = {
+      ...{ id, composition, label, state: 'running', progress: 0 },
+      ...{ secondsLeft: null, problem: null, file: null, bytes: null },
+    };
+    const state = new BehaviorSubject<JobDto>(begun);
+    const job: Job = { state, stop, startedAt: Date.now(), result: null };
+    this.jobs.set(id, job);
+    this.sweep();
+    const say = (change: Partial<JobDto>) => state.next({ ...state.value, ...change });
+    const progress = (share: number) => {
+      const elapsed = (Date.now() - job.startedAt) / 1000;
+      const secondsLeft = share > 0.05 ? Math.ceil((elapsed / share) * (1 - share)) : null;
+      say({ progress: share, secondsLeft });
+    };
+    work(stop.signal, progress)
+      .then(
+        (result) => {
+          job.result = result;
+          const { file, bytes } = result;
+          say({ state: 'done', progress: 1, secondsLeft: 0, file, bytes });
+        },
+        (error: unknown) => {
+          if (stop.signal.aborted) say({ state: 'stopped', secondsLeft: null });
+          else say({ state: 'failed', problem: detailsOf(error).detail, secondsLeft: null });
+        },
+      )
+      .finally(() => state.complete());
+    return state.value;
+  }
+
+  get(id: string): JobDto {
+    return this.find(id).state.value;
+  }
+
+  /** The job as it is now and whenever it changes, until it ends. */
+  watch(id: string): Observable<JobDto> {
+    return this.find(id).state.asObservable();
+  }
+
+  stop(id: string): JobDto {
+    const job = this.find(id);
+    job.stop.abort();
+    return job.state.value;
+  }
+
+  result(id: string): JobResult {
+    const { result } = this.find(id);
+    if (!result) throw new Problem('not-ready', 'This job has no file (yet). Ask for its state.');
+    return result;
+  }
+
+  private find(id: string): Job {
+    const job = this.jobs.get(id);
+    if (!job) {
+      const detail = 'There is no such job. Jobs are forgotten when the server starts anew.';
+      throw new Problem('not-found', detail);
+    }
+    return job;
+  }
+
+  private sweep(): void {
+    for (const [id, job] of this.jobs) {
+      if (this.jobs.size <= KEPT) return;
+      if (job.state.value.state !== 'running') this.jobs.delete(id);
+    }
+  }
+}

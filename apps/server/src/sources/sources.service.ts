@@ -1,0 +1,86 @@
+import { MikroORM } from '@mikro-orm/libsql';
+import { Inject, Injectable } from '@nestjs/common';
+import { CONFIGURATION, type Configuration } from '../configuration';
+import { Problem } from '../problems/problem';
+import { detailsOf } from '../problems/problem-filter';
+import { Pyramids } from '../rendering/pyramids';
+import { BlobStore, type Incoming } from '../storage/blob-store';
+import { SourceRecord } from '../storage/entities/source-record';
+import { readFacts, readPixels } from './read-picture';
+import type { ReceivedFile } from './receive-files';
+import { type ImportResultDto, type SourceChangeDto, SourceDto } from './source.dto';
+
+/** The shelf: photographs brought in, and what is known of them. */
+@Injectable()
+export class SourcesService {
+  constructor(
+    @Inject(MikroORM) private readonly orm: MikroORM,
+    @Inject(BlobStore) private readonly blobs: BlobStore,
+    @Inject(Pyramids) private readonly pyramids: Pyramids,
+    @Inject(CONFIGURATION) private readonly configuration: Configuration,
+  ) {}
+
+  /** All sources, the newest first. */
+  all(): Promise<SourceRecord[]> {
+    return this.orm.em.fork().find(SourceRecord, {}, { orderBy: { addedAt: 'desc', name: 'asc' } });
+  }
+
+  async find(hash: string): Promise<SourceRecord> {
+    const record = await this.orm.em.fork().findOne(SourceRecord, { hash });
+    if (!record) throw new Problem('not-found', `There is no source ${hash} on the shelf.`);
+    return record;
+  }
+
+  findMany(hashes: readonly string[]): Promise<SourceRecord[]> {
+    return this.orm.em.fork().find(SourceRecord, { hash: { $in: [...hashes] } });
+  }
+
+  async change(hash: string, change: SourceChangeDto): Promise<SourceRecord> {
+    const em = this.orm.em.fork();
+    const record = await em.findOne(SourceRecord, { hash });
+    if (!record) throw new Problem('not-found', `There is no source ${hash} on the shelf.`);
+    for (const [key, value] of Object.entries(change)) {
+      if (value !== undefined) Object.assign(record, { [key]: value });
+    }
+    await em.flush();
+    return record;
+  }
+
+  /** Brings one received file in. Whatever is wrong with it, the others are not concerned. */
+  async bringIn({ name, incoming }: ReceivedFile): Promise<ImportResultDto> {
+    if (incoming instanceof Problem) {
+      return { file: name, outcome: 'refused', problem: incoming.details };
+    }
+    try {
+      return await this.store(name, incoming);
+    } catch (error) {
+      await this.blobs.discard(incoming);
+      return { file: name, outcome: 'refused', problem: detailsOf(error) };
+    }
+  }
+
+  private async store(name: string, incoming: Incoming): Promise<ImportResultDto> {
+    const em = this.orm.em.fork();
+    const { hash } = incoming;
+    const known = await em.findOne(SourceRecord, { hash });
+    if (known) {
+      await this.blobs.discard(incoming);
+      return { file: name, outcome: 'known', source: SourceDto.of(known) };
+    }
+    const { limits } = this.configuration;
+    const facts = await readFacts(incoming.path, name, limits.pixels);
+    const pixels = await readPixels(incoming.path, name, facts);
+    await this.pyramids.make(hash, pixels);
+    await this.blobs.keep(incoming);
+    const { plainValues: _, ...stated } = facts;
+    const record = em.create(SourceRecord, {
+      ...{ hash, name, ...stated, bytes: incoming.bytes },
+      ...{ width: pixels.width, height: pixels.height, channels: pixels.channels },
+      addedAt: new Date().toISOString(),
+      title: name.replace(/\.[^.]+$/, ''),
+      ...{ credit: '', rights: '', note: '' },
+    });
+    await em.persistAndFlush(record);
+    return { file: name, outcome: 'added', source: SourceDto.of(record) };
+  }
+}

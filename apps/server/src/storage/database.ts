@@ -1,0 +1,31 @@
+import { mkdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { LibSqlDriver, MikroORM } from '@mikro-orm/libsql';
+import { Migrator } from '@mikro-orm/migrations';
+import type { Configuration } from '../configuration';
+import { CompositionRecordSchema } from './entities/composition-record';
+import { HistoryRecordSchema } from './entities/history-record';
+import { SourceSchema } from './entities/source-record';
+import { InitialTables } from './migrations/initial-tables';
+
+/** Opens the database in the data folder, brought up to date, in write-ahead mode. */
+export async function openDatabase(configuration: Configuration): Promise<MikroORM> {
+  await mkdir(configuration.data, { recursive: true });
+  const orm = await MikroORM.init({
+    driver: LibSqlDriver,
+    dbName: join(configuration.data, 'diplex.sqlite'),
+    entities: [SourceSchema, CompositionRecordSchema, HistoryRecordSchema],
+    extensions: [Migrator],
+    migrations: {
+      migrationsList: [{ name: '001-initial-tables', class: InitialTables }],
+      snapshot: false,
+    },
+    discovery: { disableDynamicFileAccess: true },
+  });
+  const connection = orm.em.getConnection();
+  await connection.execute('pragma journal_mode = wal', [], 'all');
+  // A save that was answered must survive a power cut too.
+  await connection.execute('pragma synchronous = full', [], 'all');
+  await orm.getMigrator().up();
+  return orm;
+}

@@ -1,0 +1,155 @@
+import {
+  invert,
+  type Matrix,
+  PAINTED_TILE_SIZE,
+  type Rect,
+  transform,
+  uniteRects,
+} from '@diplex/document';
+import { type Dab, stampDab } from '@diplex/kernels';
+import { type Brush, SPACING, type StrokePoint } from './brush';
+
+const SIDE = PAINTED_TILE_SIZE;
+const TOP = 65_535;
+
+/** Where a stroke begins: the part's tiles, by `column,row`, and memory for new ones. */
+export interface StrokeGround {
+  /** From mask pixels to composition pixels. */
+  readonly toComposition: Matrix;
+  /** The mask pixels that can be painted. */
+  readonly extent: Rect;
+  readonly tile: (key: string) => Uint16Array | undefined;
+  /** Memory for one tile: SIDE x SIDE pairs. */
+  readonly allocate: () => Uint16Array;
+}
+
+interface Touched {
+  /** What was there before the stroke. */
+  readonly before: Uint16Array | undefined;
+  readonly stroke: Uint16Array;
+  readonly merged: Uint16Array;
+}
+
+/**
+ * A brush stroke in the making. Points go in as the pointer moves; `tiles` always holds the painted
+ * tiles as they would be if the stroke ended now.
+ */
+export class Stroke {
+  private readonly touched = new Map<string, Touched>();
+  private readonly toMask: Matrix;
+  private last: StrokePoint | null = null;
+  /** How far the pointer still has to go until the next touch. */
+  private untilNext = 0;
+
+  constructor(
+    private readonly brush: Brush,
+    private readonly ground: StrokeGround,
+  ) {
+    this.toMask = invert(ground.toComposition);
+  }
+
+  /** The tiles that the stroke changed: pairs of value and coverage, by `column,row`. */
+  get tiles(): Map<string, Uint16Array> {
+    return new Map([...this.touched].map(([key, tile]) => [key, tile.merged]));
+  }
+
+  /** Continues the stroke; returns the mask pixels that changed (empty when none did). */
+  extend(points: readonly StrokePoint[]): Rect {
+    let changed: Rect = { x: 0, y: 0, width: 0, height: 0 };
+    for (const point of points) {
+      for (const place of this.touchesTo(point)) changed = uniteRects(changed, this.touch(place));
+      this.last = point;
+    }
+    return changed;
+  }
+
+  private radiusAt(pressure: number): number {
+    return this.brush.radius * (this.brush.pressure === 'size' ? Math.max(0.02, pressure) : 1);
+  }
+
+  /** Evenly spaced places from the last point to this one. */
+  private touchesTo(point: StrokePoint): StrokePoint[] {
+    const { last } = this;
+    const places: StrokePoint[] = [];
+    const length = last ? Math.hypot(point.x - last.x, point.y - last.y) : 0;
+    let at = this.untilNext;
+    while (at <= length) {
+      const t = length > 0 ? at / length : 0;
+      const from = last ?? point;
+      const place = {
+        x: from.x + (point.x - from.x) * t,
+        y: from.y + (point.y - from.y) * t,
+        pressure: from.pressure + (point.pressure - from.pressure) * t,
+      };
+      places.push(place);
+      at += Math.max(0.5, SPACING * this.radiusAt(place.pressure));
+    }
+    this.untilNext = at - length;
+    return places;
+  }
+
+  private touch(place: StrokePoint): Rect {
+    const { brush, ground } = this;
+    const centre = transform(this.toMask, place);
+    const by = (what: Brush['pressure']) => (brush.pressure === what ? place.pressure : 1);
+    const dab: Dab = {
+      ...{ x: centre.x, y: centre.y, radius: this.radiusAt(place.pressure) },
+      ...{ softness: brush.softness, flow: brush.flow * by('flow') },
+      cap: brush.strength * by('strength'),
+    };
+    const [a, b, c, d] = ground.toComposition;
+    const reach = dab.radius + 1;
+    const halfWidth = reach * Math.hypot(this.toMask[0], this.toMask[2]);
+    const halfHeight = reach * Math.hypot(this.toMask[1], this.toMask[3]);
+    const { extent } = ground;
+    const x0 = Math.max(extent.x, Math.floor(centre.x - halfWidth));
+    const x1 = Math.min(extent.x + extent.width, Math.ceil(centre.x + halfWidth));
+    const y0 = Math.max(extent.y, Math.floor(centre.y - halfHeight));
+    const y1 = Math.min(extent.y + extent.height, Math.ceil(centre.y + halfHeight));
+    if (x0 >= x1 || y0 >= y1) return { x: 0, y: 0, width: 0, height: 0 };
+    for (let row = Math.floor(y0 / SIDE); row * SIDE < y1; row++) {
+      for (let column = Math.floor(x0 / SIDE); column * SIDE < x1; column++) {
+        const tile = this.tileAt(`${column},${row}`);
+        const [left, top] = [column * SIDE, row * SIDE];
+        const bounds = [
+          Math.max(0, x0 - left),
+          Math.max(0, y0 - top),
+          Math.min(SIDE, x1 - left) - 1,
+          Math.min(SIDE, y1 - top) - 1,
+        ] as const;
+        stampDab(tile.stroke, SIDE, left, top, dab, [a, b, c, d], bounds);
+        this.merge(tile, bounds);
+      }
+    }
+    return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
+  }
+
+  private tileAt(key: string): Touched {
+    const known = this.touched.get(key);
+    if (known) return known;
+    const before = this.ground.tile(key);
+    const merged = this.ground.allocate();
+    if (before) merged.set(before);
+    const made = { before, stroke: new Uint16Array(SIDE * SIDE), merged };
+    this.touched.set(key, made);
+    return made;
+  }
+
+  /** Lays the stroke over what was there: coverage adds up, value moves towards the brush's. */
+  private merge(tile: Touched, bounds: readonly [number, number, number, number]): void {
+    const target = this.brush.value * TOP;
+    for (let y = bounds[1]; y <= bounds[3]; y++) {
+      for (let x = bounds[0]; x <= bounds[2]; x++) {
+        const at = y * SIDE + x;
+        const laid = (tile.stroke[at] as number) / TOP;
+        if (laid === 0) continue;
+        const value = tile.before ? (tile.before[at * 2] as number) : 0;
+        const applies = tile.before ? (tile.before[at * 2 + 1] as number) / TOP : 0;
+        const total = applies * (1 - laid) + laid;
+        const mixed = (value * applies * (1 - laid) + target * laid) / total;
+        tile.merged[at * 2] = Math.round(mixed);
+        tile.merged[at * 2 + 1] = Math.round(total * TOP);
+      }
+    }
+  }
+}

@@ -1,0 +1,40 @@
+/** Premultiplied RGBA in the mixing space of the composition, 4 floats a pixel, 0..1, row by row. */
+export interface FloatImage {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+}
+
+/** One float a pixel, 0 (hidden) to 1 (shown), row by row. */
+export interface CoverageImage {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+}
+
+export function newFloatImage(width: number, height: number): FloatImage {
+  return { width, height, data: new Float32Array(width * height * 4) };
+}
+
+export function newCoverage(width: number, height: number, value = 0): CoverageImage {
+  const data = new Float32Array(width * height);
+  if (value !== 0) data.fill(value);
+  return { width, height, data };
+}
+
+/** The part of `image` of the given extent that begins at (x, y). It must lie inside. */
+export function cropCoverage(
+  image: CoverageImage,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): CoverageImage {
+  if (x === 0 && y === 0 && width === image.width && height === image.height) return image;
+  const out = newCoverage(width, height);
+  for (let row = 0; row < height; row++) {
+    const from = (y + row) * image.width + x;
+    out.data.set(image.data.subarray(from, from + width), row * width);
+  }
+  return out;
+}

@@ -1,0 +1,24 @@
+export { type Brush, SPACING, type StrokePoint } from './brush/brush';
+export { Stroke, type StrokeGround } from './brush/stroke';
+export { greyOfLightness, lightness } from './colour/lightness';
+export { chooseLevel, footprintOf } from './geometry/choose-level';
+export { resample } from './geometry/resample';
+export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from './image/images';
+export { feathered, featherSupport } from './mask/feather';
+export { partOutline } from './mask/part-outline';
+export { renderMask } from './mask/render-mask';
+export { scanConvert } from './mask/scan-convert';
+export { halveLevel } from './pixels/halve-level';
+export type { FoundLevel, PixelReader } from './pixels/pixel-reader';
+export {
+  COARSEST_SIDE,
+  levelCount,
+  levelSize,
+  type SourceLevel,
+} from './pixels/source-level';
+export { damage, maskSupport } from './render/damage';
+export { type NeededPixels, neededPixels } from './render/needed-pixels';
+export { compositeLayer, renderComposition } from './render/render-composition';
+export { levelFor } from './render/render-layer';
+export { renderView } from './render/render-view';
+export type { Colour, View } from './render/view';

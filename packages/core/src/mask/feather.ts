@@ -1,0 +1,129 @@
+import { type Rect, roundOut } from '@diplex/document';
+import { boxPass } from '@diplex/kernels';
+import { catmullRom } from '../geometry/catmull-rom';
+import { type CoverageImage, cropCoverage, newCoverage } from '../image/images';
+
+/** Draws coverage for a region of output pixels at a scale (output pixels per composition pixel). */
+export type DrawCoverage = (region: Rect, scale: number) => CoverageImage;
+
+/** Three passes along each axis come close enough to a Gaussian. */
+const PASSES = 3;
+
+/** Whole-number steps of coverage while it is filtered. */
+const STEPS = 2 ** 20;
+
+/** Below this deviation, in output pixels, a feather cannot be seen. */
+const LEAST = 0.05;
+
+/** A wide feather is computed on a coarser grid, where its deviation is at least this many pixels. */
+const COARSE_DEVIATION = 8;
+
+interface Box {
+  readonly r: number;
+  readonly fringe: number;
+}
+
+/** The extended box whose PASSES-fold application has the deviation `sigma` (Gwosdek et al. 2011). */
+function boxFor(sigma: number): Box {
+  const variance = (sigma * sigma) / PASSES;
+  const r = Math.floor((Math.sqrt(12 * variance + 1) - 1) / 2);
+  const fringe = ((2 * r + 1) * (r * (r + 1) - 3 * variance)) / (6 * (variance - (r + 1) ** 2));
+  return { r, fringe };
+}
+
+/** How far a feather of deviation `sigma` looks, in the pixels that `sigma` is given in. */
+export function featherSupport(sigma: number): number {
+  return sigma < LEAST ? 0 : PASSES * (boxFor(sigma).r + 1);
+}
+
+/**
+ * Coverage softened by a Gaussian of deviation `sigma` composition pixels. Cost and margin do not
+ * grow with `sigma`: a wide one is computed on a grid coarser by a power of two that is anchored at
+ * the origin, so the result does not depend on the region.
+ */
+export function feathered(
+  draw: DrawCoverage,
+  region: Rect,
+  scale: number,
+  sigma: number,
+): CoverageImage {
+  const deviation = sigma * scale;
+  if (deviation < LEAST) return draw(region, scale);
+  const level = Math.max(0, Math.floor(Math.log2(deviation / COARSE_DEVIATION)));
+  if (level === 0) return blurred(draw, region, scale, deviation);
+  const by = 2 ** level;
+  const coarse = roundOut({
+    ...{ x: region.x / by - 2, y: region.y / by - 2 },
+    ...{ width: region.width / by + 4, height: region.height / by + 4 },
+  });
+  return enlarge(blurred(draw, coarse, scale / by, deviation / by), coarse, region, by);
+}
+
+function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number): CoverageImage {
+  const margin = featherSupport(sigma);
+  const width = region.width + 2 * margin;
+  const height = region.height + 2 * margin;
+  const x = region.x - margin;
+  const y = region.y - margin;
+  const drawn = draw({ x, y, width, height }, scale);
+  const box = boxFor(sigma);
+  let a = Int32Array.from(drawn.data, (value) => Math.round(value * STEPS));
+  let b = new Int32Array(a.length);
+  const swap = () => {
+    [a, b] = [b, a];
+  };
+  for (let pass = 0; pass < PASSES; pass++, swap()) {
+    for (let row = 0; row < height; row++) {
+      boxPass(a, b, row * width, 1, width, box.r, box.fringe);
+    }
+  }
+  for (let pass = 0; pass < PASSES; pass++, swap()) {
+    for (let column = 0; column < width; column++) {
+      boxPass(a, b, column, width, height, box.r, box.fringe);
+    }
+  }
+  const data = Float32Array.from(a, (value) => value / STEPS);
+  return cropCoverage({ width, height, data }, margin, margin, region.width, region.height);
+}
+
+/** Catmull-Rom interpolation between grids whose pixel edges coincide every `by` pixels. */
+function enlarge(image: CoverageImage, coarse: Rect, region: Rect, by: number): CoverageImage {
+  const out = newCoverage(region.width, region.height);
+  const across = fourWeights(region.x, region.width, by, coarse.x);
+  const down = fourWeights(region.y, region.height, by, coarse.y);
+  const rows = new Float32Array(image.height * region.width);
+  for (let y = 0; y < image.height; y++) {
+    for (let x = 0; x < region.width; x++) {
+      const from = y * image.width + (across.first[x] as number);
+      let sum = 0;
+      for (let k = 0; k < 4; k++) {
+        sum += (image.data[from + k] as number) * (across.weight[x * 4 + k] as number);
+      }
+      rows[y * region.width + x] = sum;
+    }
+  }
+  for (let y = 0; y < region.height; y++) {
+    const from = down.first[y] as number;
+    for (let x = 0; x < region.width; x++) {
+      let sum = 0;
+      for (let k = 0; k < 4; k++) {
+        const sample = rows[(from + k) * region.width + x] as number;
+        sum += sample * (down.weight[y * 4 + k] as number);
+      }
+      out.data[y * region.width + x] = Math.max(0, Math.min(1, sum));
+    }
+  }
+  return out;
+}
+
+function fourWeights(from: number, count: number, by: number, origin: number) {
+  const first = new Int32Array(count);
+  const weight = new Float32Array(count * 4);
+  for (let i = 0; i < count; i++) {
+    const place = (from + i + 0.5) / by - 0.5;
+    const base = Math.floor(place) - 1;
+    first[i] = base - origin;
+    for (let k = 0; k < 4; k++) weight[i * 4 + k] = catmullRom(base + k - place);
+  }
+  return { first, weight };
+}

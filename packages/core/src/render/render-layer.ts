@@ -1,0 +1,108 @@
+import {
+  boundsAfter,
+  type Composition,
+  intersectRects,
+  invert,
+  isEmpty,
+  type Layer,
+  layerMatrix,
+  type Matrix,
+  maskMatrix,
+  maskOf,
+  multiply,
+  type Rect,
+  scaling,
+  transform,
+} from '@diplex/document';
+import type { MixSpaceName } from '@diplex/kernels';
+import { chooseLevel, footprintOf } from '../geometry/choose-level';
+import { resample } from '../geometry/resample';
+import type { CoverageImage, FloatImage } from '../image/images';
+import { renderMask } from '../mask/render-mask';
+import { scanConvert } from '../mask/scan-convert';
+import type { PixelReader } from '../pixels/pixel-reader';
+import { levelCount } from '../pixels/source-level';
+
+/** From the layer's pixels to output pixels at `scale`. */
+export function layerToOutput(layer: Layer, scale: number): Matrix {
+  return multiply(scaling(scale, scale), layerMatrix(layer));
+}
+
+/** The pyramid level that a layer is drawn from at `scale`. */
+export function levelFor(layer: Layer, scale: number): number {
+  const inverse = invert(layerToOutput(layer, scale));
+  return chooseLevel(footprintOf(inverse), levelCount(layer.size.width, layer.size.height));
+}
+
+/** A layer's own pixels in a region, without mask and opacity; null where it has none. */
+export function renderContent(
+  layer: Layer,
+  region: Rect,
+  scale: number,
+  space: MixSpaceName,
+  reader: PixelReader,
+): FloatImage | null {
+  const toOutput = layerToOutput(layer, scale);
+  const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
+  if (isEmpty(intersectRects(bounds, region))) return null;
+  const found = reader.level(layer.source, levelFor(layer, scale));
+  return found ? resample(found, toOutput, region, space) : null;
+}
+
+/** How much of each output pixel the layer's rectangle covers; null when it covers all of them. */
+export function borderCoverage(layer: Layer, region: Rect, scale: number): CoverageImage | null {
+  const toOutput = layerToOutput(layer, scale);
+  const inside = boundsAfter(invert(toOutput), region);
+  const { width, height } = layer.size;
+  const covers =
+    inside.x >= 0 &&
+    inside.y >= 0 &&
+    inside.x + inside.width <= width &&
+    inside.y + inside.height <= height;
+  if (covers) return null;
+  const corners = [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ];
+  return scanConvert(
+    corners.map((corner) => transform(toOutput, corner)),
+    region,
+  );
+}
+
+/** The layer's mask in a region, turned round if it is used so; null when it has none. */
+export function layerMask(
+  composition: Composition,
+  layer: Layer,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): CoverageImage | null {
+  const mask = maskOf(composition, layer);
+  if (!mask) return null;
+  const image = renderMask(mask, maskMatrix(layer), region, scale, reader);
+  if (layer.maskUse?.turnedRound) {
+    const { data } = image;
+    for (let i = 0; i < data.length; i++) data[i] = 1 - (data[i] as number);
+  }
+  return image;
+}
+
+/** Where the layer shows: the coverage of its rectangle times its mask; null for everywhere. */
+export function layerCoverage(
+  composition: Composition,
+  layer: Layer,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): CoverageImage | null {
+  const border = borderCoverage(layer, region, scale);
+  const mask = layerMask(composition, layer, region, scale, reader);
+  if (!border || !mask) return border ?? mask;
+  for (let i = 0; i < mask.data.length; i++) {
+    mask.data[i] = (mask.data[i] as number) * (border.data[i] as number);
+  }
+  return mask;
+}

@@ -1,0 +1,131 @@
+import { type Composition, type Layer, layerById, type Rect } from '@diplex/document';
+import { COMPOSITE_ROWS, decodeExactly, encodePixels } from '@diplex/kernels';
+import { type FloatImage, newFloatImage } from '../image/images';
+import type { PixelReader } from '../pixels/pixel-reader';
+import { renderComposition } from './render-composition';
+import { borderCoverage, layerCoverage, layerMask, renderContent } from './render-layer';
+import type { Colour, View } from './view';
+
+/** Side of a check, and the period of the veil's hatching, in output pixels. */
+const CHECK = 8;
+const HATCH_PERIOD = 8;
+
+/** Encoded grey values of the two kinds of checks. */
+const CHECKS = { dark: [52, 74], light: [204, 244] } as const;
+
+/**
+ * A view of the composition as straight, encoded 8-bit RGBA, ready for the screen. Patterns are in
+ * output pixels counted from the canvas's corner, so they meet at the seams of tiles.
+ * A view of a layer that is gone shows the composition.
+ */
+export function renderView(
+  composition: Composition,
+  view: View,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): Uint8ClampedArray<ArrayBuffer> {
+  const out = new Uint8ClampedArray(region.width * region.height * 4);
+  const layer = view.kind === 'composition' ? undefined : layerById(composition, view.layer);
+  if (view.kind === 'composition' || !layer) {
+    const image = renderComposition(composition, region, scale, reader);
+    encodePixels(image.data, composition.mixIn, out);
+  } else if (view.kind === 'plain') {
+    drawPlain(composition, layer, region, scale, reader, out);
+  } else {
+    const image = drawLayerView(composition, layer, view, region, scale, reader);
+    encodePixels(image.data, composition.mixIn, out);
+  }
+  return out;
+}
+
+function drawPlain(
+  composition: Composition,
+  layer: Layer,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+  out: Uint8ClampedArray,
+): void {
+  const mask = layerMask(composition, layer, region, scale, reader);
+  const border = borderCoverage(layer, region, scale);
+  for (let p = 0; p < region.width * region.height; p++) {
+    const value = Math.round(255 * (mask ? (mask.data[p] as number) : 1));
+    out.set([value, value, value], p * 4);
+    out[p * 4 + 3] = Math.round(255 * (border ? (border.data[p] as number) : 1));
+  }
+}
+
+function drawLayerView(
+  composition: Composition,
+  layer: Layer,
+  view: Extract<View, { kind: 'veil' | 'cut-out' | 'backdrop' }>,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): FloatImage {
+  const space = composition.mixIn;
+  const content =
+    renderContent(layer, region, scale, space, reader) ??
+    newFloatImage(region.width, region.height);
+  const channel = (value: number) => (space === 'light' ? decodeExactly(value / 255) : value / 255);
+  const triple = ({ r, g, b }: Colour) => [channel(r), channel(g), channel(b)] as const;
+  if (view.kind === 'veil') {
+    const image = newFloatImage(region.width, region.height);
+    const border = borderCoverage(layer, region, scale);
+    COMPOSITE_ROWS.normal(image.data, content.data, border?.data ?? null, 1, space);
+    const mask = layerMask(composition, layer, region, scale, reader);
+    if (mask) veil(image, mask.data, region, triple(view.colour), view.strength);
+    return image;
+  }
+  const image = newFloatImage(region.width, region.height);
+  if (view.kind === 'backdrop') {
+    fill(image, () => triple(view.colour), region);
+  } else {
+    const [a, b] = CHECKS[view.checks].map((v) => triple({ r: v, g: v, b: v }));
+    const odd = (x: number, y: number) => (Math.floor(x / CHECK) + Math.floor(y / CHECK)) & 1;
+    fill(image, (x, y) => (odd(x, y) ? b : a) as readonly [number, number, number], region);
+  }
+  const coverage = layerCoverage(composition, layer, region, scale, reader);
+  COMPOSITE_ROWS.normal(image.data, content.data, coverage?.data ?? null, 1, space);
+  return image;
+}
+
+function fill(
+  image: FloatImage,
+  colourAt: (x: number, y: number) => readonly [number, number, number],
+  region: Rect,
+): void {
+  for (let y = 0, i = 0; y < image.height; y++) {
+    for (let x = 0; x < image.width; x++, i += 4) {
+      const [r, g, b] = colourAt(region.x + x, region.y + y);
+      image.data[i] = r;
+      image.data[i + 1] = g;
+      image.data[i + 2] = b;
+      image.data[i + 3] = 1;
+    }
+  }
+}
+
+/** Lays the veil over what the mask hides; every few pixels a diagonal line of it is lighter. */
+function veil(
+  image: FloatImage,
+  mask: Float32Array,
+  region: Rect,
+  colour: readonly [number, number, number],
+  strength: number,
+): void {
+  for (let y = 0, p = 0; y < image.height; y++) {
+    for (let x = 0; x < image.width; x++, p++) {
+      const along = (region.x + x + region.y + y) % HATCH_PERIOD;
+      const line = (along + HATCH_PERIOD) % HATCH_PERIOD < 1.5;
+      const amount = (1 - (mask[p] as number)) * strength * (line ? 0.55 : 1);
+      const i = p * 4;
+      const alpha = image.data[i + 3] as number;
+      for (let c = 0; c < 3; c++) {
+        const veiled = (colour[c] as number) * alpha;
+        image.data[i + c] = (image.data[i + c] as number) * (1 - amount) + veiled * amount;
+      }
+    }
+  }
+}

@@ -1,0 +1,127 @@
+import {
+  BLEND_MODES,
+  COMBINE_RULES,
+  type Composition,
+  type Mask,
+  type MaskPart,
+  newComposition,
+  PAINTED_TILE_SIZE,
+  type PhotoLayer,
+} from '@diplex/document';
+import fc from 'fast-check';
+import { halveLevel } from '../pixels/halve-level';
+import type { PixelReader } from '../pixels/pixel-reader';
+import type { SourceLevel } from '../pixels/source-level';
+
+const PHOTO = 'a'.repeat(64);
+const CUT_OUT = 'b'.repeat(64);
+const TILE = 'c'.repeat(64);
+
+function noise(seed: number): number {
+  const x = Math.sin(seed * 12.9898) * 43758.5453;
+  return x - Math.floor(x);
+}
+
+function level(width: number, height: number, channels: 3 | 4): SourceLevel {
+  const data = Uint8Array.from({ length: width * height * channels }, (_, i) => noise(i) * 256);
+  return { width, height, channels, data };
+}
+
+const sources = new Map(
+  (
+    [
+      [PHOTO, level(90, 70, 3)],
+      [CUT_OUT, level(90, 70, 4)],
+    ] as const
+  ).map(([hash, first]) => {
+    const second = halveLevel(first, (samples) => new Uint8Array(samples));
+    return [hash, [first, second]];
+  }),
+);
+
+const tile = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => noise(i) * 65535);
+
+/** Pixels for `anyComposition`. */
+export const sampleReader: PixelReader = {
+  level(source, wanted) {
+    const levels = sources.get(source);
+    const at = Math.min(wanted, (levels?.length ?? 0) - 1);
+    const pixels = levels?.[at];
+    return pixels && { level: at, pixels };
+  },
+  paintedTile: (hash) => (hash === TILE ? tile : undefined),
+};
+
+const amount = fc.double({ min: 0, max: 1, noNaN: true });
+const place = fc.double({ min: -20, max: 110, noNaN: true });
+const extent = fc.double({ min: 0, max: 80, noNaN: true });
+
+const partBase = {
+  name: fc.constant('Part'),
+  shown: fc.boolean(),
+  combine: fc.constantFrom(...COMBINE_RULES),
+  feather: fc.constantFrom(0, 0, 0.7, 5, 40),
+  inverted: fc.boolean(),
+};
+
+const frame = { x: place, y: place, width: extent, height: extent };
+
+const anyPart: fc.Arbitrary<Omit<MaskPart, 'id'>> = fc.oneof(
+  fc.record({ ...partBase, kind: fc.constant('box' as const), ...frame }),
+  fc.record({ ...partBase, kind: fc.constant('oval' as const), ...frame }),
+  fc.record({
+    ...{ ...partBase, kind: fc.constant('outline' as const) },
+    points: fc.array(fc.record({ x: place, y: place }), { minLength: 3, maxLength: 6 }),
+  }),
+  fc.record({
+    ...{ ...partBase, kind: fc.constant('painted' as const), strokes: fc.constant(1) },
+    tiles: fc.constant({ '0,0': TILE }),
+  }),
+);
+
+const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
+  name: fc.constant('Mask'),
+  startsFrom: fc.constantFrom('empty' as const, 'full' as const),
+  parts: fc
+    .array(anyPart, { maxLength: 4 })
+    .map((parts) => parts.map((part, i) => ({ ...part, id: `p${i}` }) as MaskPart)),
+  feather: fc.constantFrom(0, 0, 1.3, 20),
+});
+
+const anyLayer = fc.record({
+  kind: fc.constant('photo' as const),
+  name: fc.constant('Layer'),
+  shown: fc.boolean(),
+  locked: fc.constant(false),
+  opacity: amount,
+  blending: fc.constantFrom(...BLEND_MODES),
+  placement: fc.record({
+    ...{ x: place, y: place },
+    scaleX: fc.double({ min: 0.3, max: 2, noNaN: true }),
+    scaleY: fc.double({ min: 0.3, max: 2, noNaN: true }),
+    turn: fc.constantFrom(0, 0, 90, 17, -140),
+    ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.boolean() },
+  }),
+  source: fc.constantFrom(PHOTO, CUT_OUT),
+  size: fc.constant({ width: 90, height: 70 }),
+  mask: fc.option(anyMask, { nil: null }),
+  turnedRound: fc.boolean(),
+});
+
+/** Any composition of up to four layers on a canvas of 96 x 80 pixels. */
+export const anyComposition: fc.Arbitrary<Composition> = fc
+  .tuple(
+    fc.array(anyLayer, { maxLength: 4 }),
+    fc.constantFrom('light' as const, 'encoded' as const),
+  )
+  .map(([layers, mixIn]) => {
+    const masks: Mask[] = [];
+    const made = layers.map(({ mask, turnedRound, ...layer }, i): PhotoLayer => {
+      if (!mask) return { ...layer, id: `l${i}`, maskUse: null };
+      masks.push({ ...mask, id: `m${i}` });
+      const use = { mask: `m${i}`, linked: true, turnedRound };
+      return { ...layer, id: `l${i}`, maskUse: { ...use, lies: [1, 0, 0, 1, 0, 0] } };
+    });
+    const empty = newComposition('Any', { width: 96, height: 80 });
+    return { ...empty, mixIn, layers: made, masks };
+  });

@@ -1,0 +1,23 @@
+/** An encoded colour, 0..255 each. */
+export interface Colour {
+  readonly r: number;
+  readonly g: number;
+  readonly b: number;
+}
+
+/** What the picture shows: the composition, or one layer's mask in one of several ways. */
+export type View =
+  | { readonly kind: 'composition' }
+  /** The layer, with what is hidden under a hatched veil of `strength` 0..1. */
+  | {
+      readonly kind: 'veil';
+      readonly layer: string;
+      readonly colour: Colour;
+      readonly strength: number;
+    }
+  /** The mask as greyscale. */
+  | { readonly kind: 'plain'; readonly layer: string }
+  /** The layer cut out, on checks. */
+  | { readonly kind: 'cut-out'; readonly layer: string; readonly checks: 'dark' | 'light' }
+  /** The layer cut out, on one colour. */
+  | { readonly kind: 'backdrop'; readonly layer: string; readonly colour: Colour };

@@ -1,0 +1,34 @@
+// Every operation, each in a file named after it.
+export * from './add-layer';
+export * from './add-mask';
+export * from './add-part';
+export * from './duplicate-layer';
+export * from './link-mask';
+export * from './lock-layer';
+export {
+  type HistoryEntry,
+  type Operation,
+  OperationRefused,
+  type Patch,
+  perform,
+} from './operation';
+export * from './paint-part';
+export * from './remove-layer';
+export * from './remove-mask';
+export * from './remove-part';
+export * from './rename-composition';
+export * from './rename-layer';
+export * from './reorder-layer';
+export * from './reorder-part';
+export * from './reshape-part';
+export * from './set-blending';
+export * from './set-canvas-size';
+export * from './set-mask-feather';
+export * from './set-mask-start';
+export * from './set-mix-in';
+export * from './set-opacity';
+export * from './set-part';
+export * from './set-placement';
+export * from './set-surround';
+export * from './show-layer';
+export * from './turn-mask-round';

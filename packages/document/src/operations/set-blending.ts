@@ -1,0 +1,10 @@
+import type { BlendMode } from '../blending';
+import { layerName, type Operation, unlockedLayer } from './operation';
+
+export const setBlending: Operation<{ layer: string; blending: BlendMode }> = {
+  name: 'setBlending',
+  words: (before, { layer, blending }) => `Blending of ${layerName(before, layer)} to ${blending}`,
+  change(draft, { layer, blending }) {
+    unlockedLayer(draft, layer).blending = blending;
+  },
+};

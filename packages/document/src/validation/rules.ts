@@ -1,0 +1,76 @@
+import { ValidateBy, type ValidationOptions } from 'class-validator';
+import type { Point } from '../geometry/matrix';
+import { LIMITS } from './limits';
+
+function rule(name: string, holds: (value: unknown) => boolean, says: string) {
+  return (options?: ValidationOptions) =>
+    ValidateBy(
+      { name, validator: { validate: holds, defaultMessage: () => `$property ${says}` } },
+      options,
+    );
+}
+
+function isPoint(value: unknown): value is Point {
+  const point = value as Point | null;
+  return (
+    typeof point === 'object' &&
+    point !== null &&
+    Number.isFinite(point.x) &&
+    Number.isFinite(point.y)
+  );
+}
+
+const SHA256 = /^[0-9a-f]{64}$/;
+
+export const IsBlobHash = rule(
+  'isBlobHash',
+  (value) => typeof value === 'string' && SHA256.test(value),
+  'must be a SHA-256 in 64 lower-case hexadecimal digits',
+);
+
+export const IsPointList = rule(
+  'isPointList',
+  (value) =>
+    Array.isArray(value) &&
+    value.length >= 3 &&
+    value.length <= LIMITS.outlinePoints &&
+    value.every(isPoint),
+  `must be 3 to ${LIMITS.outlinePoints} points with finite x and y`,
+);
+
+export const IsMatrix = rule(
+  'isMatrix',
+  (value) =>
+    Array.isArray(value) &&
+    value.length === 6 &&
+    value.every(Number.isFinite) &&
+    Math.abs(value[0] * value[3] - value[1] * value[2]) > 1e-12,
+  'must be six finite numbers of a map that can be turned back',
+);
+
+export const IsTileMap = rule(
+  'isTileMap',
+  (value) =>
+    typeof value === 'object' &&
+    value !== null &&
+    !Array.isArray(value) &&
+    Object.keys(value).length <= LIMITS.paintedTiles &&
+    Object.entries(value).every(
+      ([key, hash]) => /^-?\d{1,5},-?\d{1,5}$/.test(key) && SHA256.test(hash as string),
+    ),
+  'must map "column,row" to the SHA-256 of a tile',
+);
+
+/** A name people gave: 1 to LIMITS.nameLength characters. */
+export const IsName = rule(
+  'isName',
+  (value) =>
+    typeof value === 'string' && value.trim().length > 0 && value.length <= LIMITS.nameLength,
+  `must be text of 1 to ${LIMITS.nameLength} characters`,
+);
+
+export const IsIdentifier = rule(
+  'isIdentifier',
+  (value) => typeof value === 'string' && /^[\w-]{1,64}$/.test(value),
+  'must be 1 to 64 letters, digits, hyphens or underscores',
+);

@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { newComposition, placedAt } from '../index';
+import { CompositionInvalid, validateComposition } from './validate-composition';
+
+const good = () => {
+  const part = {
+    id: 'p',
+    name: 'Outline',
+    shown: true,
+    combine: 'add',
+    feather: 0,
+    inverted: false,
+  };
+  const points = [
+    { x: 0, y: 0 },
+    { x: 9, y: 0 },
+    { x: 0, y: 9 },
+  ];
+  return {
+    ...newComposition('Poster', { width: 300, height: 200 }),
+    layers: [
+      {
+        ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
+        ...{ blending: 'normal', placement: placedAt({ x: 1, y: 2 }), source: 'f'.repeat(64) },
+        size: { width: 10, height: 10 },
+        maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
+      },
+    ],
+    masks: [
+      {
+        ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0 },
+        parts: [{ ...part, kind: 'outline', points }],
+      },
+    ],
+  };
+};
+
+/** The places that are named when the good document is spoiled by `spoil`. */
+function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string[] {
+  const document = good();
+  spoil(document);
+  try {
+    validateComposition(document);
+    return [];
+  } catch (error) {
+    if (!(error instanceof CompositionInvalid)) throw error;
+    return error.problems.map((problem) => problem.where);
+  }
+}
+
+describe('validateComposition', () => {
+  it('accepts a composition and returns it unchanged', () => {
+    expect(validateComposition(good())).toEqual(good());
+  });
+
+  it.each([
+    ['layers[0].opacity', (d) => Object.assign(d.layers[0] ?? {}, { opacity: 2 })],
+    ['layers[0].blending', (d) => Object.assign(d.layers[0] ?? {}, { blending: 'glow' })],
+    ['layers[0].placement.turn', (d) => Object.assign(d.layers[0]?.placement ?? {}, { turn: '3' })],
+    ['layers[0].maskUse.lies', (d) => Object.assign(d.layers[0]?.maskUse ?? {}, { lies: [0, 0] })],
+    ['layers[0].maskUse.mask', (d) => Object.assign(d.layers[0]?.maskUse ?? {}, { mask: 'x' })],
+    ['masks[0].parts[0].kind', (d) => Object.assign(d.masks[0]?.parts[0] ?? {}, { kind: 'guess' })],
+    ['masks[0].parts[0].points', (d) => Object.assign(d.masks[0]?.parts[0] ?? {}, { points: [1] })],
+    ['canvas.width', (d) => Object.assign(d.canvas, { width: 0 })],
+    ['canvas', (d) => Object.assign(d.canvas, { width: 30_000, height: 30_000 })],
+    ['surprise', (d) => Object.assign(d, { surprise: 1 })],
+    ['layers', (d) => d.layers.push(d.layers[0] as never)],
+    ['title', (d) => Object.assign(d, { title: '' })],
+  ] as [string, (d: ReturnType<typeof good>) => void][])(
+    'names %s as the place that is wrong',
+    (where, spoil) => {
+      expect(placesAfter(spoil)).toContain(where);
+    },
+  );
+
+  it('says so when the document comes from a newer version', () => {
+    expect(() => validateComposition({ ...good(), schema: 9 })).toThrow('newer Diplex');
+  });
+
+  it.each([[null], ['text'], [[]], [{}]])('refuses %j', (value) => {
+    expect(() => validateComposition(value)).toThrow(CompositionInvalid);
+  });
+});

@@ -1,0 +1,24 @@
+import { Engine } from '../engine';
+import type { Port } from '../port';
+import { SHARED_MEMORY } from '../shared-memory';
+
+function spawn(): Port {
+  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  return {
+    post: (message, transfer) => worker.postMessage(message, [...(transfer ?? [])]),
+    listen(onMessage, onFailure) {
+      worker.onmessage = (event) => onMessage(event.data);
+      worker.onerror = (event) => onFailure(new Error(event.message));
+    },
+    close: () => worker.terminate(),
+  };
+}
+
+/**
+ * The engine over web workers: one for each core but the interface's own. Without shared memory a
+ * single worker holds all pixels, since every further one would need a copy.
+ */
+export function browserEngine(): Engine {
+  const cores = Math.max(2, Math.min(8, (navigator.hardwareConcurrency || 2) - 1));
+  return new Engine(spawn, SHARED_MEMORY ? cores : 1);
+}

@@ -1,0 +1,6 @@
+export { Engine, JobCancelled, type JobOptions } from './engine';
+export type { Port } from './port';
+export type { JobName, Jobs, Notice } from './protocol';
+export { sha256 } from './sha256';
+export { allocateBytes, SHARED_MEMORY } from './shared-memory';
+export { serve } from './worker-host';

@@ -1,0 +1,13 @@
+import type { JobName, Jobs } from '../protocol';
+import type { WorkerPixels } from '../worker-pixels';
+
+/** What a handler gives back: the answer, and memory that moves to the asker with it. */
+export interface Handled<Answer> {
+  readonly answer: Answer;
+  readonly transfer?: readonly ArrayBuffer[];
+}
+
+export type JobHandler<Name extends JobName> = (
+  ask: Jobs[Name]['ask'],
+  pixels: WorkerPixels,
+) => Handled<Jobs[Name]['answer']> | Promise<Handled<Jobs[Name]['answer']>>;

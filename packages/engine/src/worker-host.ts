@@ -1,0 +1,42 @@
+import type { JobHandler } from './jobs/job-handler';
+import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
+import { strokeBeginJob, strokeDropJob, strokeEndJob, strokeExtendJob } from './jobs/stroke-jobs';
+import type { Port } from './port';
+import type { JobName, Reply, Request } from './protocol';
+import { WorkerPixels } from './worker-pixels';
+
+const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
+  'render-view': renderViewJob,
+  probe: probeJob,
+  'render-rows': renderRowsJob,
+  'halve-level': halveLevelJob,
+  'stroke-begin': strokeBeginJob,
+  'stroke-extend': strokeExtendJob,
+  'stroke-end': strokeEndJob,
+  'stroke-drop': strokeDropJob,
+};
+
+/** Makes this thread a worker of the engine: takes notices, does jobs one after another. */
+export function serve(port: Port): void {
+  const pixels = new WorkerPixels();
+  // A job that waits (for a digest) must not be overtaken by the next.
+  let line: Promise<void> = Promise.resolve();
+  const work = async (request: Extract<Request, { type: 'job' }>) => {
+    try {
+      const handler = HANDLERS[request.name] as JobHandler<JobName>;
+      const { answer, transfer } = await handler(request.ask as never, pixels);
+      port.post({ type: 'done', id: request.id, answer } satisfies Reply, transfer);
+    } catch (error) {
+      const message = error instanceof Error ? error.message : String(error);
+      port.post({ type: 'failed', id: request.id, message } satisfies Reply);
+    }
+  };
+  port.listen(
+    (message) => {
+      const request = message as Request;
+      if (request.type !== 'job') pixels.take(request);
+      else line = line.then(() => work(request));
+    },
+    () => undefined,
+  );
+}

@@ -1,0 +1,2 @@
+export * from './credits';
+export * from './painted-tile';

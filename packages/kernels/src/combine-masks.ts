@@ -1,0 +1,36 @@
+/**
+ * Combines a mask part with what the parts before it made, in place. All values 0..1.
+ * `value` is the part's coverage times where it applies; `applies` is where it applies at all,
+ * or null for everywhere.
+ */
+export type CombineMasks = (
+  below: Float32Array,
+  value: Float32Array,
+  applies: Float32Array | null,
+) => void;
+
+const replace: CombineMasks = (below, value, applies) => {
+  for (let i = 0; i < below.length; i++) {
+    const stays = applies ? (below[i] as number) * (1 - (applies[i] as number)) : 0;
+    below[i] = stays + (value[i] as number);
+  }
+};
+
+const add: CombineMasks = (below, value) => {
+  for (let i = 0; i < below.length; i++) {
+    below[i] = 1 - (1 - (below[i] as number)) * (1 - (value[i] as number));
+  }
+};
+
+const subtract: CombineMasks = (below, value) => {
+  for (let i = 0; i < below.length; i++) {
+    below[i] = (below[i] as number) * (1 - (value[i] as number));
+  }
+};
+
+const intersect: CombineMasks = (below, value) => {
+  for (let i = 0; i < below.length; i++) below[i] = (below[i] as number) * (value[i] as number);
+};
+
+/** The loop for every combine rule. */
+export const COMBINE_MASKS = { replace, add, subtract, intersect } as const;

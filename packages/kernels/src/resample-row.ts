@@ -1,0 +1,53 @@
+/** Which samples make each output sample along one axis, and how much each counts. */
+export interface Taps {
+  /** Samples that make one output sample. */
+  readonly count: number;
+  /** `count` indices for each output sample, inside the input. */
+  readonly index: Int32Array;
+  /** As many weights; those of one output sample add up to 1. */
+  readonly weight: Float32Array;
+}
+
+/**
+ * One output row of premultiplied RGBA floats from a row of whole-number samples.
+ * `from` holds `channels` (3 or 4, straight alpha) samples a pixel, beginning at `offset`;
+ * `table` says what a sample stands for in the mixing space, and `top` is its highest value.
+ */
+export function resampleRow(
+  from: Uint8Array | Uint16Array,
+  offset: number,
+  channels: 3 | 4,
+  table: Float32Array,
+  taps: Taps,
+  to: Float32Array,
+): void {
+  const { count, index, weight } = taps;
+  const top = table.length - 1;
+  const width = index.length / count;
+  for (let x = 0, t = 0; x < width; x++) {
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    let a = 0;
+    for (let k = 0; k < count; k++, t++) {
+      const i = offset + (index[t] as number) * channels;
+      let w = weight[t] as number;
+      if (channels === 4) {
+        w *= (from[i + 3] as number) / top;
+        a += w;
+      }
+      r += w * (table[from[i] as number] as number);
+      g += w * (table[from[i + 1] as number] as number);
+      b += w * (table[from[i + 2] as number] as number);
+    }
+    to[x * 4] = r;
+    to[x * 4 + 1] = g;
+    to[x * 4 + 2] = b;
+    to[x * 4 + 3] = channels === 4 ? a : 1;
+  }
+}
+
+/** Adds `row` times `weight` to `sum`, sample by sample. */
+export function addWeightedRow(sum: Float32Array, row: Float32Array, weight: number): void {
+  for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] as number) + weight * (row[i] as number);
+}
