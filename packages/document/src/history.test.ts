@@ -209,7 +209,9 @@ describe('operations', () => {
     state = act(state, linkMask, { layer: 'a', linked: false });
     state = act(state, linkMask, { layer: 'a', linked: true });
     const again = state.composition.layers[0]?.maskUse?.lies;
-    again?.forEach((number, at) => expect(number).toBeCloseTo(linked?.[at] ?? Number.NaN, 9));
+    again?.forEach((number, at) => {
+      expect(number).toBeCloseTo(linked?.[at] ?? Number.NaN, 9);
+    });
   });
 
   it('take a mask away with its last layer only', () => {

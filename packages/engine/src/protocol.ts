@@ -11,6 +11,7 @@ export type Notice =
       readonly pixels: SourceLevel;
     }
   | { readonly type: 'tile'; readonly hash: string; readonly pairs: Uint16Array }
+  | { readonly type: 'drop-tiles'; readonly hashes: readonly string[] }
   | { readonly type: 'forget' };
 
 /** What each kind of job is asked with, and what it answers. */
@@ -38,6 +39,8 @@ export interface Jobs {
   };
   /** The next level of a pyramid, in shared memory. */
   'halve-level': { ask: { from: SourceLevel }; answer: SourceLevel };
+  /** The pairs in a painted tile's PNG, in shared memory. */
+  'decode-tile': { ask: { png: Uint8Array }; answer: Uint16Array };
   'stroke-begin': {
     ask: {
       stroke: string;

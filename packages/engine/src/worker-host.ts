@@ -1,6 +1,12 @@
 import type { JobHandler } from './jobs/job-handler';
+import {
+  decodeTileJob,
+  strokeBeginJob,
+  strokeDropJob,
+  strokeEndJob,
+  strokeExtendJob,
+} from './jobs/paint-jobs';
 import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
-import { strokeBeginJob, strokeDropJob, strokeEndJob, strokeExtendJob } from './jobs/stroke-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -10,6 +16,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   probe: probeJob,
   'render-rows': renderRowsJob,
   'halve-level': halveLevelJob,
+  'decode-tile': decodeTileJob,
   'stroke-begin': strokeBeginJob,
   'stroke-extend': strokeExtendJob,
   'stroke-end': strokeEndJob,

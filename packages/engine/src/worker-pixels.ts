@@ -14,7 +14,9 @@ export class WorkerPixels implements PixelReader {
   take(notice: Notice): void {
     if (notice.type === 'composition') this.keepComposition(notice.key, notice.composition);
     else if (notice.type === 'tile') this.tiles.set(notice.hash, notice.pairs);
-    else if (notice.type === 'level') {
+    else if (notice.type === 'drop-tiles') {
+      for (const hash of notice.hashes) this.tiles.delete(hash);
+    } else if (notice.type === 'level') {
       const known = this.levels.get(notice.source) ?? new Map<number, SourceLevel>();
       this.levels.set(notice.source, known.set(notice.level, notice.pixels));
     } else {

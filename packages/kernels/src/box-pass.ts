@@ -18,7 +18,7 @@ export function boxPass(
 ): void {
   const last = length - 1;
   const weight = 1 / (2 * r + 1 + 2 * fringe);
-  const at = (i: number) => from[start + (i < 0 ? 0 : i > last ? last : i) * step] as number;
+  const at = (i: number) => from[start + Math.max(0, Math.min(i, last)) * step] as number;
   let sum = 0;
   for (let i = -r; i <= r; i++) sum += at(i);
   for (let i = 0; i < length; i++) {

@@ -13,9 +13,9 @@ export const hardLight: ChannelBlend = (b, s) =>
 
 export const overlay: ChannelBlend = (b, s) => hardLight(s, b);
 
-export const darken: ChannelBlend = (b, s) => (b < s ? b : s);
+export const darken: ChannelBlend = (b, s) => Math.min(b, s);
 
-export const lighten: ChannelBlend = (b, s) => (b > s ? b : s);
+export const lighten: ChannelBlend = (b, s) => Math.max(b, s);
 
 export const colorDodge: ChannelBlend = (b, s) => {
   if (b <= 0) return 0;

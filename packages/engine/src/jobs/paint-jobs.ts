@@ -1,9 +1,16 @@
 import { Stroke } from '@diplex/core';
 import { PAINTED_TILE_SIZE } from '@diplex/document';
-import { encodePaintedTile } from '@diplex/formats';
+import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { sha256 } from '../sha256';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
+
+export const decodeTileJob: JobHandler<'decode-tile'> = ({ png }) => {
+  const decoded = decodePaintedTile(png);
+  const answer = new Uint16Array(allocateBytes(decoded.byteLength));
+  answer.set(decoded);
+  return { answer };
+};
 
 interface Running {
   readonly stroke: Stroke;

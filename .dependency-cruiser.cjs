@@ -1,0 +1,68 @@
+/** Which way imports may point; docs/architecture.md draws the same picture. */
+const path = (name) => `^${name}/`;
+
+/** A package may import itself and those named here, and nothing else of ours. */
+const ALLOWED = {
+  'packages/document': [],
+  'packages/kernels': [],
+  'packages/core': ['packages/document', 'packages/kernels'],
+  'packages/formats': ['packages/document', 'packages/core'],
+  'packages/engine': ['packages/document', 'packages/kernels', 'packages/core', 'packages/formats'],
+  'apps/server': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
+  'apps/web': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
+  demo: ['packages/document'],
+  bench: ['packages/document', 'packages/kernels', 'packages/core'],
+};
+
+const ours = '^(packages|apps|demo|bench|e2e)/';
+
+module.exports = {
+  forbidden: [
+    ...Object.entries(ALLOWED).map(([from, to]) => ({
+      name: `only-downwards-from-${from.replace('/', '-')}`,
+      severity: 'error',
+      from: { path: path(from) },
+      to: { path: ours, pathNot: [from, ...to].map(path) },
+    })),
+    {
+      name: 'core-without-platform',
+      comment: 'Document, kernels and core run anywhere: no Node, no React, no Nest.',
+      severity: 'error',
+      from: {
+        path: '^packages/(document|kernels|core)/',
+        pathNot: '\\.(test|test-support)\\.ts$',
+      },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-without-interface',
+      severity: 'error',
+      from: { path: '^packages/' },
+      to: { path: 'node_modules/(react|@nestjs|zustand|echarts|konva|sharp)' },
+    },
+    {
+      name: 'page-without-node',
+      severity: 'error',
+      from: { path: '^apps/web/src/' },
+      to: { dependencyTypes: ['core'] },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'tests-stay-out',
+      severity: 'error',
+      from: { pathNot: '\\.(test|test-support|spec)\\.ts$' },
+      to: { path: '\\.(test|test-support|spec)\\.ts$' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'],
+    },
+  },
+};

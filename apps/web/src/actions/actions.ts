@@ -1,0 +1,316 @@
+import { lockLayer, showLayer } from '@diplex/document';
+import {
+  IconArrowAutofitContent,
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconArrowsMaximize,
+  IconBrush,
+  IconCircleDashed,
+  IconFlipHorizontal,
+  IconFlipVertical,
+  IconFocusCentered,
+  IconHandMove,
+  IconRotateClockwise2,
+  IconSquareDashed,
+  IconVectorSpline,
+} from '@tabler/icons-react';
+import { flush } from '../bench/autosave';
+import { useComposition } from '../bench/composition-store';
+import { type CutToolName, useHand } from '../bench/hand-store';
+import { useSettings } from '../bench/settings-store';
+import { useCamera } from '../picture/camera-store';
+import { DELIVER_TOOLS } from '../stages/deliver-tools';
+import { GATHER_TOOLS } from '../stages/gather-tools';
+import { STAGES, type StageName } from '../stages/stages';
+import { TOOLS } from '../tools/tools';
+import type { Action } from './action';
+import {
+  duplicateInHand,
+  layerInHand,
+  moveInDepth,
+  nudge,
+  place,
+  placeOnCanvas,
+  removeInHand,
+  stepThroughLayers,
+} from './layer-commands';
+import {
+  nextBackdrop,
+  nextMaskView,
+  removeMaskInHand,
+  removePartInHand,
+  scaleBrush,
+  turnMaskInHandRound,
+  turnWayRound,
+} from './mask-commands';
+import { goToStage } from './navigation';
+import { useWindow } from './window-store';
+
+const hasLayer = () => layerInHand() !== undefined;
+
+function cutTool(tool: CutToolName, words: string, key: string, icon: Action['icon']): Action {
+  const run = () => {
+    TOOLS[useHand.getState().cutTool].cancel();
+    useHand.getState().take({ cutTool: tool });
+  };
+  return { id: `tool-${tool}`, words, group: 'Tools', stage: 'cut', keys: [key], icon, run };
+}
+
+/** The tools of the Cut stage, in tray order. */
+export const CUT_TOOLS: readonly Action[] = [
+  cutTool('outline', 'Outline', 'q', IconVectorSpline),
+  cutTool('box', 'Box', 'w', IconSquareDashed),
+  cutTool('oval', 'Oval', 'e', IconCircleDashed),
+  cutTool('brush', 'Brush', 'r', IconBrush),
+];
+
+const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
+  ...{ group: 'Tools', stage: 'arrange', able: hasLayer },
+  ...action,
+});
+
+/** The tools of the Arrange stage, in tray order. The first is always in hand. */
+export const ARRANGE_TOOLS: readonly Action[] = [
+  arrange({
+    ...{ id: 'place-natural', words: 'Natural', keys: ['q'], icon: IconHandMove },
+    run: () => place(() => ({ scaleX: 1, scaleY: 1, turn: 0 })),
+  }),
+  arrange({
+    ...{ id: 'place-fit', words: 'Fit', keys: ['w'], icon: IconArrowAutofitContent },
+    run: () => placeOnCanvas('fit'),
+  }),
+  arrange({
+    ...{ id: 'place-fill', words: 'Fill', keys: ['e'], icon: IconArrowsMaximize },
+    run: () => placeOnCanvas('fill'),
+  }),
+  arrange({
+    ...{ id: 'place-centre', words: 'Centre', keys: ['r'], icon: IconFocusCentered },
+    run() {
+      const { canvas } = useComposition.getState().composition;
+      place(() => ({ x: canvas.width / 2, y: canvas.height / 2 }));
+    },
+  }),
+  arrange({
+    ...{ id: 'mirror-across', words: 'Mirror', keys: ['t'], icon: IconFlipHorizontal },
+    run: () => place(({ mirrorAcross }) => ({ mirrorAcross: !mirrorAcross })),
+  }),
+  arrange({
+    ...{ id: 'mirror-down', words: 'Upend', keys: ['a'], icon: IconFlipVertical },
+    run: () => place(({ mirrorDown }) => ({ mirrorDown: !mirrorDown })),
+  }),
+  arrange({
+    ...{ id: 'quarter-turn', words: 'Turn 90°', keys: ['s'], icon: IconRotateClockwise2 },
+    run: () => place(({ turn }) => ({ turn: (turn + 90) % 360 })),
+  }),
+];
+
+const STAGE_ACTIONS: readonly Action[] = STAGES.map(({ name, number, words, icon }) => ({
+  ...{ id: `stage-${name}`, words: `${words} stage`, group: 'Stages', icon },
+  ...{ keys: [String(number)], run: () => goToStage(name) },
+}));
+
+function zoomBy(by: number): void {
+  const { zoom, zoomTo } = useCamera.getState();
+  zoomTo(zoom * by);
+}
+
+const PICTURE_ACTIONS: readonly Action[] = [
+  { id: 'zoom-in', words: 'Zoom in', group: 'Picture', keys: ['=', '+'], run: () => zoomBy(1.25) },
+  { id: 'zoom-out', words: 'Zoom out', group: 'Picture', keys: ['-'], run: () => zoomBy(0.8) },
+  {
+    ...{ id: 'zoom-fit', words: 'Fit the picture', group: 'Picture', keys: ['0'] },
+    run: () => useCamera.getState().fit(),
+  },
+  {
+    ...{ id: 'zoom-full', words: 'Zoom to 100 %', group: 'Picture', keys: ['9'] },
+    run: () => useCamera.getState().zoomTo(1 / window.devicePixelRatio),
+  },
+  {
+    ...{ id: 'zoom-400', words: 'Zoom to 400 %', group: 'Picture', keys: ['8'] },
+    run: () => useCamera.getState().zoomTo(4 / window.devicePixelRatio),
+  },
+];
+
+const MASK_ACTIONS: readonly Action[] = [
+  { id: 'mask-view', words: 'Next mask view', group: 'Mask', keys: ['m'], run: nextMaskView },
+  { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },
+  {
+    ...{ id: 'turn-way', words: 'Show or hide, add or subtract: the other way', group: 'Mask' },
+    ...{ keys: ['i'], stage: 'cut', run: turnWayRound },
+  },
+  {
+    ...{ id: 'turn-mask', words: 'Turn the mask round', group: 'Mask', keys: ['Shift+I'] },
+    run: turnMaskInHandRound,
+  },
+  { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
+  {
+    ...{ id: 'brush-smaller', words: 'Smaller brush', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['['], run: () => scaleBrush(1 / 1.2) },
+  },
+  {
+    ...{ id: 'brush-larger', words: 'Larger brush', group: 'Mask', stage: 'cut' },
+    ...{ keys: [']'], run: () => scaleBrush(1.2) },
+  },
+  {
+    ...{ id: 'commit', words: 'Finish what is being drawn', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['Enter'], run: () => TOOLS[useHand.getState().cutTool].commit?.() },
+  },
+  {
+    ...{ id: 'step-back', words: 'Take the last corner back, or delete the part in hand' },
+    ...{ group: 'Mask', stage: 'cut', keys: ['Backspace', 'Delete'] },
+    run() {
+      if (!TOOLS[useHand.getState().cutTool].stepBack?.()) removePartInHand();
+    },
+  },
+];
+
+function nudges(stage: StageName): Action[] {
+  const ways = [
+    ['ArrowLeft', 'left', -1, 0],
+    ['ArrowRight', 'right', 1, 0],
+    ['ArrowUp', 'up', 0, -1],
+    ['ArrowDown', 'down', 0, 1],
+  ] as const;
+  return ways.flatMap(([key, words, dx, dy]) => [
+    {
+      ...{ id: `nudge-${words}`, words: `Nudge ${words} by 1 px`, group: 'Layers', stage },
+      ...{ keys: [key], run: () => nudge(dx, dy) },
+    },
+    {
+      ...{ id: `nudge-${words}-10`, words: `Nudge ${words} by 10 px`, group: 'Layers', stage },
+      ...{ keys: [`Shift+${key}`], run: () => nudge(dx * 10, dy * 10) },
+    },
+  ]);
+}
+
+const LAYER_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'add-layer', words: 'Add a layer from the shelf', group: 'Layers', keys: ['l'] },
+    run: () => useWindow.getState().open('sources'),
+  },
+  {
+    ...{ id: 'duplicate-layer', words: 'Duplicate the layer', group: 'Layers', keys: ['$mod+d'] },
+    ...{ able: hasLayer, run: duplicateInHand },
+  },
+  {
+    ...{ id: 'remove-layer', words: 'Delete the layer', group: 'Layers', able: hasLayer },
+    ...{ keys: ['$mod+Backspace', '$mod+Delete'], run: removeInHand },
+  },
+  {
+    ...{ id: 'show-layer', words: 'Show or hide the layer', group: 'Layers', keys: ['v'] },
+    able: hasLayer,
+    run() {
+      const layer = layerInHand();
+      if (!layer) return;
+      const args = { layer: layer.id, shown: !layer.shown };
+      useComposition.getState().perform(showLayer, args);
+    },
+  },
+  {
+    ...{ id: 'lock-layer', words: 'Lock or unlock the layer', group: 'Layers', keys: ['k'] },
+    able: hasLayer,
+    run() {
+      const layer = layerInHand();
+      if (!layer) return;
+      const args = { layer: layer.id, locked: !layer.locked };
+      useComposition.getState().perform(lockLayer, args);
+    },
+  },
+  {
+    ...{
+      id: 'nearer',
+      words: 'Move the layer nearer',
+      group: 'Layers',
+      keys: ['Shift+.', 'Shift+>'],
+    },
+    ...{ able: hasLayer, run: () => moveInDepth(1) },
+  },
+  {
+    ...{
+      id: 'farther',
+      words: 'Move the layer farther',
+      group: 'Layers',
+      keys: ['Shift+,', 'Shift+<'],
+    },
+    ...{ able: hasLayer, run: () => moveInDepth(-1) },
+  },
+  {
+    ...{ id: 'next-layer', words: 'Take the next layer nearer in hand', group: 'Layers' },
+    ...{ keys: ['.'], run: () => stepThroughLayers(1) },
+  },
+  {
+    ...{ id: 'previous-layer', words: 'Take the next layer farther in hand', group: 'Layers' },
+    ...{ keys: [','], run: () => stepThroughLayers(-1) },
+  },
+  ...nudges('arrange'),
+];
+
+const COMPOSITION_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'undo', words: 'Undo', group: 'Composition', keys: ['$mod+z'], icon: IconArrowBackUp },
+    able: () => useComposition.getState().history.position > 0,
+    run: () => useComposition.getState().undo(),
+  },
+  {
+    ...{ id: 'redo', words: 'Redo', group: 'Composition', keys: ['$mod+Shift+z'] },
+    icon: IconArrowForwardUp,
+    able() {
+      const { history } = useComposition.getState();
+      return history.position < history.entries.length;
+    },
+    run: () => useComposition.getState().redo(),
+  },
+  {
+    ...{ id: 'save', words: 'Save now', group: 'Composition', keys: ['$mod+s'] },
+    run: () => void flush(),
+  },
+  {
+    ...{ id: 'canvas', words: 'Canvas size and mixing', group: 'Composition' },
+    run: () => useWindow.getState().open('canvas'),
+  },
+];
+
+const WINDOW_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'palette', words: 'All commands', group: 'Window', keys: ['$mod+k'] },
+    run: () => useWindow.getState().open('palette'),
+  },
+  {
+    ...{ id: 'keys', words: 'Sheet of keys', group: 'Window', keys: ['Shift+?', '?'] },
+    run: () => useWindow.getState().open('keys'),
+  },
+  {
+    ...{ id: 'theme', words: 'Dim or bright room', group: 'Window' },
+    run() {
+      const { theme, setTheme } = useSettings.getState();
+      setTheme(theme === 'dim' ? 'bright' : 'dim');
+    },
+  },
+  {
+    ...{ id: 'leave', words: 'Leave what is being drawn', group: 'Window', keys: ['Escape'] },
+    run() {
+      TOOLS[useHand.getState().cutTool].cancel();
+      TOOLS.place.cancel();
+    },
+  },
+];
+
+/** Every action there is. The sheet of keys, the palette and the keyboard all read this table. */
+export const ACTIONS: readonly Action[] = [
+  ...STAGE_ACTIONS,
+  ...GATHER_TOOLS,
+  ...CUT_TOOLS,
+  ...ARRANGE_TOOLS,
+  ...DELIVER_TOOLS,
+  ...PICTURE_ACTIONS,
+  ...MASK_ACTIONS,
+  ...LAYER_ACTIONS,
+  ...COMPOSITION_ACTIONS,
+  ...WINDOW_ACTIONS,
+];
+
+export function actionNamed(id: string): Action {
+  const action = ACTIONS.find((each) => each.id === id);
+  if (!action) throw new Error(`There is no action ${id}.`);
+  return action;
+}

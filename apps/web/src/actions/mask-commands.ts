@@ -1,0 +1,49 @@
+import { removeMask, removePart, turnMaskRound } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
+import { BACKDROPS, MASK_VIEWS, useHand } from '../bench/hand-store';
+import { maskInHand } from '../tools/mask-in-hand';
+
+export function nextMaskView(): void {
+  const { view, take } = useHand.getState();
+  take({ view: MASK_VIEWS[(MASK_VIEWS.indexOf(view) + 1) % MASK_VIEWS.length] ?? 'composition' });
+}
+
+/** Steps through the backdrops, and shows the cut-out on them when another view was on. */
+export function nextBackdrop(): void {
+  const { view, backdrop, take } = useHand.getState();
+  if (view !== 'backdrop') return take({ view: 'backdrop' });
+  take({ backdrop: BACKDROPS[(BACKDROPS.indexOf(backdrop) + 1) % BACKDROPS.length] ?? 'black' });
+}
+
+/** Turns show and hide of the brush round, or add and subtract of the other tools. */
+export function turnWayRound(): void {
+  const { cutTool, brush, combine, take } = useHand.getState();
+  if (cutTool === 'brush') take({ brush: { ...brush, value: 1 - brush.value } });
+  else take({ combine: combine === 'add' ? 'subtract' : 'add' });
+}
+
+export function turnMaskInHandRound(): void {
+  const target = maskInHand();
+  if (!target?.mask) return;
+  useComposition.getState().perform(turnMaskRound, { layer: target.layer.id });
+}
+
+export function removePartInHand(): void {
+  const target = maskInHand();
+  if (!target?.mask || !target.part) return;
+  const args = { mask: target.mask.id, part: target.part.id };
+  if (useComposition.getState().perform(removePart, args)) useHand.getState().take({ part: null });
+}
+
+export function removeMaskInHand(): void {
+  const target = maskInHand();
+  if (!target?.mask) return;
+  useComposition.getState().perform(removeMask, { layer: target.layer.id });
+}
+
+/** Makes the brush larger or smaller by a share, between half a pixel and 2000. */
+export function scaleBrush(by: number): void {
+  const { brush, take } = useHand.getState();
+  const radius = Math.max(0.5, Math.min(2000, brush.radius * by));
+  take({ brush: { ...brush, radius } });
+}

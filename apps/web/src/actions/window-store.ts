@@ -1,0 +1,14 @@
+import { create } from 'zustand';
+
+export type OpenDialog = 'keys' | 'palette' | 'sources' | 'canvas' | null;
+
+interface WindowState {
+  readonly dialog: OpenDialog;
+  open(dialog: OpenDialog): void;
+}
+
+/** Which dialog is open. */
+export const useWindow = create<WindowState>((set) => ({
+  dialog: null,
+  open: (dialog) => set({ dialog }),
+}));

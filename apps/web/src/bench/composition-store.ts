@@ -1,0 +1,130 @@
+import {
+  type Composition,
+  EMPTY_HISTORY,
+  goTo,
+  type History,
+  newComposition,
+  type Operation,
+  OperationRefused,
+  perform,
+  record,
+  validateComposition,
+} from '@diplex/document';
+import { create } from 'zustand';
+import type { LoadedComposition } from '../link/server';
+import { tellProblem } from './notice-store';
+
+export type SavedState =
+  | { readonly kind: 'saved'; readonly at: string }
+  | { readonly kind: 'changed' }
+  | { readonly kind: 'saving' }
+  /** The server could not be reached; it is tried again. */
+  | { readonly kind: 'failing'; readonly words: string }
+  /** Another tab saved first; this one goes on unsaved until it is decided what stays. */
+  | { readonly kind: 'stale'; readonly words: string };
+
+export interface OpenComposition {
+  readonly id: string | null;
+  readonly revision: number;
+  readonly composition: Composition;
+  readonly history: History;
+  /** The history as the server has it. */
+  readonly savedHistory: History;
+  /** What is shown while a change is under way, before it becomes a step. */
+  readonly preview: Composition | null;
+  /** The composition as it was when it was opened, to compare with. */
+  readonly opened: Composition;
+  readonly savedState: SavedState;
+}
+
+interface CompositionStore extends OpenComposition {
+  open(loaded: LoadedComposition): void;
+  /** Carries an operation out as one step; a refusal is told and changes nothing. */
+  perform<Args>(operation: Operation<Args>, args: Args): boolean;
+  /** Several operations as steps of one gesture, all or none. */
+  performAll(steps: (doing: Performer) => void): boolean;
+  /** Shows what an operation would do. */
+  tryOut<Args>(operation: Operation<Args>, args: Args): void;
+  show(preview: Composition | null): void;
+  undo(): void;
+  redo(): void;
+  goTo(position: number): void;
+  setSaved(
+    change: Partial<Pick<OpenComposition, 'revision' | 'savedHistory' | 'savedState'>>,
+  ): void;
+}
+
+export type Performer = <Args>(operation: Operation<Args>, args: Args) => void;
+
+const BLANK = newComposition('Untitled', { width: 1, height: 1 });
+
+/** Refusals are for the person; anything else is a fault and must surface. */
+function refused(error: unknown): boolean {
+  if (!(error instanceof OperationRefused)) throw error;
+  tellProblem(error.message);
+  return false;
+}
+
+export const useComposition = create<CompositionStore>((set, get) => ({
+  id: null,
+  revision: 0,
+  composition: BLANK,
+  history: EMPTY_HISTORY,
+  savedHistory: EMPTY_HISTORY,
+  preview: null,
+  opened: BLANK,
+  savedState: { kind: 'saved', at: '' },
+
+  open({ id, revision, document, history, updatedAt }) {
+    const composition = validateComposition(document);
+    set({
+      ...{ id, revision, composition, history, savedHistory: history, preview: null },
+      ...{ opened: composition, savedState: { kind: 'saved', at: updatedAt } },
+    });
+  },
+
+  perform: (operation, args) => get().performAll((doing) => doing(operation, args)),
+
+  performAll(steps) {
+    let { composition, history } = get();
+    try {
+      steps((operation, args) => {
+        const done = perform(composition, operation, args);
+        composition = done.composition;
+        if (done.entry) history = record(history, done.entry);
+      });
+    } catch (error) {
+      set({ preview: null });
+      return refused(error);
+    }
+    set({ composition, history, preview: null });
+    return true;
+  },
+
+  tryOut(operation, args) {
+    try {
+      set({ preview: perform(get().composition, operation, args).composition });
+    } catch (error) {
+      refused(error);
+    }
+  },
+
+  show: (preview) => set({ preview }),
+
+  undo: () => get().goTo(get().history.position - 1),
+  redo: () => get().goTo(get().history.position + 1),
+
+  goTo(position) {
+    const { composition, history } = get();
+    if (position < 0 || position > history.entries.length) return;
+    set({ ...goTo(composition, history, position), preview: null });
+  },
+
+  setSaved: (change) => set(change),
+}));
+
+/** The composition as it is seen now: with the change that is under way. */
+export function shownComposition(): Composition {
+  const { preview, composition } = useComposition.getState();
+  return preview ?? composition;
+}

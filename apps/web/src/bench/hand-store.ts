@@ -1,0 +1,93 @@
+import type { Brush, Colour, View } from '@diplex/core';
+import type { CombineRule, Matrix, Point, Rect } from '@diplex/document';
+import { create } from 'zustand';
+
+export type CutToolName = 'outline' | 'box' | 'oval' | 'brush';
+export type ToolName = CutToolName | 'place';
+
+export const MASK_VIEWS = ['composition', 'veil', 'plain', 'cut-out', 'backdrop'] as const;
+export type MaskView = (typeof MASK_VIEWS)[number];
+
+export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'composition'] as const;
+export type Backdrop = (typeof BACKDROPS)[number];
+
+/** How a box or an oval is drawn out. */
+export interface FrameDrawing {
+  readonly from: 'corner' | 'centre';
+  readonly shape: 'free' | 'square';
+}
+
+/** What is being drawn and is not part of the composition yet, in composition pixels. */
+export type Draft =
+  | { readonly kind: 'outline'; readonly points: readonly Point[]; readonly loose: Point | null }
+  | {
+      readonly kind: 'frame';
+      readonly shape: 'box' | 'oval';
+      readonly rect: Rect;
+      readonly map: Matrix;
+    };
+
+/** The brush dial: where it was opened, in pixels of the window, and what it began with. */
+export interface Dial {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Hand {
+  readonly cutTool: CutToolName;
+  readonly layer: string | null;
+  readonly part: string | null;
+  readonly combine: CombineRule;
+  readonly frame: FrameDrawing;
+  readonly brush: Brush;
+  readonly view: MaskView;
+  readonly backdrop: Backdrop;
+  readonly backdropColour: Colour;
+  readonly veilColour: Colour;
+  readonly veilStrength: number;
+  readonly draft: Draft | null;
+  readonly dial: Dial | null;
+  readonly comparing: boolean;
+  take(change: Partial<Omit<Hand, 'take'>>): void;
+}
+
+/** What is in hand: the tool, the layer and part it works on, and how the picture is looked at. */
+export const useHand = create<Hand>((set) => ({
+  cutTool: 'outline',
+  layer: null,
+  part: null,
+  combine: 'add',
+  frame: { from: 'corner', shape: 'free' },
+  brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  view: 'composition',
+  backdrop: 'black',
+  backdropColour: { r: 192, g: 32, b: 122 },
+  veilColour: { r: 20, g: 22, b: 26 },
+  veilStrength: 0.75,
+  draft: null,
+  dial: null,
+  comparing: false,
+  take: (change) => set(change),
+}));
+
+const PLAIN_BACKDROPS: Readonly<Record<'black' | 'grey' | 'white', Colour>> = {
+  black: { r: 0, g: 0, b: 0 },
+  grey: { r: 119, g: 119, b: 119 },
+  white: { r: 255, g: 255, b: 255 },
+};
+
+/** What the picture shows of the layer in hand. */
+export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
+  const { layer, view, backdrop } = hand;
+  if (!layer || view === 'composition') return { kind: 'composition' };
+  if (view === 'veil') {
+    return { kind: 'veil', layer, colour: hand.veilColour, strength: hand.veilStrength };
+  }
+  if (view === 'plain') return { kind: 'plain', layer };
+  if (view === 'cut-out') {
+    return { kind: 'cut-out', layer, checks: theme === 'dim' ? 'dark' : 'light' };
+  }
+  if (backdrop === 'composition') return { kind: 'composition' };
+  const colour = backdrop === 'colour' ? hand.backdropColour : PLAIN_BACKDROPS[backdrop];
+  return { kind: 'backdrop', layer, colour };
+}

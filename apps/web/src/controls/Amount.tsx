@@ -1,0 +1,113 @@
+import { useId, useState } from 'react';
+
+interface AmountProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  readonly unit?: string;
+  readonly disabled?: boolean;
+  /** Spreads small values over more of the track: the share of the track is value ** (1 / curve). */
+  readonly curve?: number;
+  /** While the knob moves. */
+  readonly onTry?: (value: number) => void;
+  /** When the value is settled. */
+  readonly onSet: (value: number) => void;
+  /** In the tray the label stands above the track, in the inspector beside it. */
+  readonly layout?: 'row' | 'stack';
+}
+
+/** Steps along the track of a slider. */
+const TRACK = 1000;
+
+/** A labelled amount: a slider and a number field that always agree. */
+export function Amount(props: AmountProps) {
+  const { label, value, min, max, step, unit, disabled, curve = 1, layout = 'row' } = props;
+  const id = useId();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const shown = dragged ?? value;
+  const decimals = step >= 1 ? 0 : Math.ceil(-Math.log10(step));
+  const share = Math.max(0, Math.min(1, (shown - min) / (max - min))) ** (1 / curve);
+
+  const fromTrack = (track: number) => {
+    const exact = min + (track / TRACK) ** curve * (max - min);
+    return Number((Math.round(exact / step) * step).toFixed(decimals));
+  };
+  const settle = () => {
+    if (dragged === null) return;
+    setDragged(null);
+    if (dragged !== value) props.onSet(dragged);
+  };
+  const settleTyped = () => {
+    const number = Number((typed ?? '').replace(',', '.').replace('−', '-'));
+    setTyped(null);
+    if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
+    props.onSet(Math.max(min, Math.min(max, number)));
+  };
+
+  const slider = (
+    <input
+      id={id}
+      type="range"
+      className="amount"
+      min={0}
+      max={TRACK}
+      step={1}
+      value={Math.round(share * TRACK)}
+      disabled={disabled}
+      style={{ ['--filled' as string]: `${share * 100}%` }}
+      aria-valuetext={`${shown.toFixed(decimals)}${unit ? ` ${unit}` : ''}`}
+      onChange={(event) => {
+        const next = fromTrack(Number(event.target.value));
+        setDragged(next);
+        props.onTry?.(next);
+      }}
+      onPointerUp={settle}
+      onKeyUp={settle}
+      onBlur={settle}
+    />
+  );
+  const number = (
+    <span className="flex items-baseline gap-0.5">
+      <input
+        className="number"
+        inputMode="decimal"
+        aria-label={`${label}${unit ? `, ${unit}` : ''}`}
+        value={typed ?? shown.toFixed(decimals)}
+        disabled={disabled}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={settleTyped}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') setTyped(null);
+        }}
+      />
+      {unit && <span className="text-faint text-[11px]">{unit}</span>}
+    </span>
+  );
+  if (layout === 'stack') {
+    return (
+      <div className="grid w-[104px] gap-0.5 text-[11.5px]">
+        <div className="grid grid-cols-[1fr_52px] items-baseline">
+          <label htmlFor={id} className="text-faint">
+            {label}
+          </label>
+          {number}
+        </div>
+        {slider}
+      </div>
+    );
+  }
+  return (
+    <div className="grid h-[26px] grid-cols-[84px_1fr_64px] items-center gap-2 text-[12.5px]">
+      <label htmlFor={id} className="truncate text-quiet">
+        {label}
+      </label>
+      {slider}
+      {number}
+    </div>
+  );
+}

@@ -1,0 +1,74 @@
+import { renameComposition } from '@diplex/document';
+import { IconArrowBackUp, IconArrowForwardUp, IconContrast2 } from '@tabler/icons-react';
+import { useWindow } from '../actions/window-store';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { EditableText } from '../controls/EditableText';
+import { IconButton } from '../controls/IconButton';
+import { JobLine } from './JobLine';
+import { SavedMark } from './SavedMark';
+
+/** Title, saved state, undo and redo, compare, and the job line. */
+export function Header() {
+  const { title, canvas } = useComposition((state) => state.composition);
+  const history = useComposition((state) => state.history);
+  const comparing = useHand((state) => state.comparing);
+  const take = useHand((state) => state.take);
+  const { perform, undo, redo } = useComposition.getState();
+  const done = history.entries[history.position - 1];
+  const undone = history.entries[history.position];
+  const release = () => take({ comparing: false });
+  return (
+    <header
+      style={{ gridArea: 'head' }}
+      className="flex items-center gap-2.5 border-edge border-b bg-base-100 px-3 text-[12px] text-faint"
+    >
+      <EditableText
+        label="Title"
+        value={title}
+        onSet={(next) => perform(renameComposition, { title: next })}
+        className="max-w-[260px] font-semibold text-[14.5px] text-base-content"
+      />
+      <button
+        type="button"
+        title="Canvas size and mixing"
+        onClick={() => useWindow.getState().open('canvas')}
+        className="cursor-pointer whitespace-nowrap rounded px-1 hover:text-base-content"
+      >
+        {canvas.width} × {canvas.height}
+      </button>
+      <span className="whitespace-nowrap">
+        <SavedMark />
+      </span>
+      <IconButton
+        icon={IconArrowBackUp}
+        words={done ? `Undo: ${done.words} (Ctrl Z)` : 'Nothing to undo'}
+        disabled={!done}
+        onPress={undo}
+      />
+      <IconButton
+        icon={IconArrowForwardUp}
+        words={undone ? `Redo: ${undone.words} (Ctrl Shift Z)` : 'Nothing to redo'}
+        disabled={!undone}
+        onPress={redo}
+      />
+      <button
+        type="button"
+        aria-pressed={comparing}
+        title="Hold to see the composition as it was when you opened it"
+        onPointerDown={() => take({ comparing: true })}
+        onPointerUp={release}
+        onPointerLeave={release}
+        onKeyDown={(event) => event.key === ' ' && take({ comparing: true })}
+        onKeyUp={release}
+        className="flex h-7 shrink-0 cursor-pointer items-center gap-1.5 rounded-md bg-base-300 px-2.5 text-[12.5px] text-quiet aria-pressed:bg-neutral aria-pressed:text-neutral-content"
+      >
+        <IconContrast2 size={16} aria-hidden /> Compare
+        <kbd className="rounded border border-neutral px-1 text-[10px]">hold C</kbd>
+      </button>
+      <div className="ml-auto min-w-0">
+        <JobLine />
+      </div>
+    </header>
+  );
+}

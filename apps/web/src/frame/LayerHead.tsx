@@ -1,0 +1,56 @@
+import { type Layer, lockLayer, renameLayer } from '@diplex/document';
+import { IconCopy, IconLock, IconLockOpen, IconTrash } from '@tabler/icons-react';
+import { duplicateInHand, removeInHand } from '../actions/layer-commands';
+import { useComposition } from '../bench/composition-store';
+import { EditableText } from '../controls/EditableText';
+import { IconButton } from '../controls/IconButton';
+import { address } from '../link/server';
+import { useShelf } from '../shelf/shelf-store';
+import { Section } from './Inspector';
+
+/** The layer in hand: its picture, its name, and what can be done with it as a whole. */
+export function LayerHead({ layer }: { readonly layer: Layer }) {
+  const source = useShelf((state) => state.sources.find((each) => each.hash === layer.source));
+  const { perform } = useComposition.getState();
+  return (
+    <Section>
+      <div className="flex items-center gap-2.5">
+        <img
+          src={address.sourceThumbnail(layer.source)}
+          alt=""
+          className="h-10 w-[52px] rounded-md object-cover"
+        />
+        <div className="grid min-w-0">
+          <EditableText
+            label="Layer name"
+            value={layer.name}
+            onSet={(name) => perform(renameLayer, { layer: layer.id, name })}
+            className="font-semibold text-[15px]"
+          />
+          <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
+            photo · {source?.title ?? 'source'} · {layer.size.width} × {layer.size.height}
+          </small>
+        </div>
+      </div>
+      <div className="mt-2 flex gap-1">
+        <IconButton
+          icon={layer.locked ? IconLock : IconLockOpen}
+          words={layer.locked ? 'Unlock this layer (K)' : 'Lock this layer (K)'}
+          pressed={layer.locked}
+          onPress={() => perform(lockLayer, { layer: layer.id, locked: !layer.locked })}
+        />
+        <IconButton
+          icon={IconCopy}
+          words="Duplicate this layer (Ctrl D)"
+          onPress={duplicateInHand}
+        />
+        <IconButton
+          icon={IconTrash}
+          words="Delete this layer (Ctrl Backspace)"
+          disabled={layer.locked}
+          onPress={removeInHand}
+        />
+      </div>
+    </Section>
+  );
+}

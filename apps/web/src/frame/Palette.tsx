@@ -1,0 +1,49 @@
+import { Command } from 'cmdk';
+import { keyWords } from '../actions/action';
+import { ACTIONS } from '../actions/actions';
+import type { StageName } from '../stages/stages';
+
+interface PaletteProps {
+  readonly stage: StageName;
+  readonly onClose: () => void;
+}
+
+/** Every command, found by typing. */
+export function Palette({ stage, onClose }: PaletteProps) {
+  const offered = ACTIONS.filter((action) => !action.stage || action.stage === stage);
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      label="All commands"
+      overlayClassName="fixed inset-0 z-40 bg-[#0009]"
+      contentClassName="fixed top-[16vh] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-box border border-line bg-base-100 shadow-2xl"
+    >
+      <Command.Input
+        placeholder="What do you want to do?"
+        className="w-full border-line border-b bg-transparent px-4 py-3 text-[14px] outline-none"
+      />
+      <Command.List className="max-h-[46vh] overflow-y-auto p-1.5">
+        <Command.Empty className="px-3 py-4 text-faint">No command has these words.</Command.Empty>
+        {offered.map((action) => (
+          <Command.Item
+            key={action.id}
+            value={`${action.words} ${action.group}`}
+            disabled={action.able ? !action.able() : false}
+            onSelect={() => {
+              onClose();
+              action.run();
+            }}
+            className="flex cursor-pointer items-center gap-3 rounded-md px-3 py-1.5 data-[disabled=true]:opacity-45 data-[selected=true]:bg-held"
+          >
+            <span>{action.words}</span>
+            <span className="text-[11px] text-faint">{action.group}</span>
+            {action.keys?.[0] && (
+              <kbd className="ml-auto text-[11px] text-faint">{keyWords(action.keys[0])}</kbd>
+            )}
+          </Command.Item>
+        ))}
+      </Command.List>
+    </Command.Dialog>
+  );
+}

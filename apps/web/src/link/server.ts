@@ -1,0 +1,155 @@
+import type { Composition, History, HistoryChange, Size } from '@diplex/document';
+import { problemFrom, ServerProblem, UNREACHABLE } from './problem';
+
+export interface Source {
+  readonly hash: string;
+  readonly name: string;
+  readonly format: string;
+  readonly width: number;
+  readonly height: number;
+  readonly bits: 8 | 16;
+  readonly channels: 3 | 4;
+  readonly profile: string;
+  readonly bytes: number;
+  readonly takenAt: string | null;
+  readonly addedAt: string;
+  readonly title: string;
+  readonly credit: string;
+  readonly rights: string;
+  readonly note: string;
+}
+
+export type SourceChange = Partial<Pick<Source, 'title' | 'credit' | 'rights' | 'note'>>;
+
+export interface ImportResult {
+  readonly file: string;
+  readonly outcome: 'added' | 'known' | 'refused';
+  readonly source?: Source;
+  readonly problem?: { readonly detail: string };
+}
+
+export interface CompositionSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly width: number;
+  readonly height: number;
+  readonly layers: number;
+  readonly updatedAt: string;
+}
+
+export interface LoadedComposition {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly document: Composition;
+  readonly history: History;
+}
+
+export interface Saved {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+export interface ExportRequest {
+  readonly format: 'png' | 'jpeg' | 'webp' | 'tiff';
+  readonly bits: 8 | 16;
+  readonly quality: number;
+  readonly backing: string;
+  readonly revision: number;
+}
+
+export interface Job {
+  readonly id: string;
+  readonly composition: string;
+  readonly label: string;
+  readonly state: 'running' | 'done' | 'failed' | 'stopped';
+  readonly progress: number;
+  readonly secondsLeft: number | null;
+  readonly problem: string | null;
+  readonly file: string | null;
+  readonly bytes: number | null;
+}
+
+async function answer(path: string, init?: RequestInit): Promise<Response> {
+  const response = await fetch(`/api/${path}`, init).catch(() => {
+    throw new ServerProblem(0, UNREACHABLE);
+  });
+  if (!response.ok) throw problemFrom(response.status, await response.text());
+  return response;
+}
+
+async function json<Result>(path: string, init?: RequestInit): Promise<Result> {
+  return (await answer(path, init)).json() as Promise<Result>;
+}
+
+function sending(method: string, body: unknown): RequestInit {
+  const headers = { 'Content-Type': 'application/json' };
+  return { method, headers, body: JSON.stringify(body) };
+}
+
+/** The HTTP interface, as docs/http.md describes it. */
+export const server = {
+  sources: () => json<Source[]>('sources'),
+  changeSource: (hash: string, change: SourceChange) =>
+    json<Source>(`sources/${hash}`, sending('PATCH', change)),
+  compositions: () => json<CompositionSummary[]>('compositions'),
+  composition: (id: string) => json<LoadedComposition>(`compositions/${id}`),
+  newComposition: (title: string, canvas: Size) =>
+    json<Saved>('compositions', sending('POST', { title, canvas })),
+  copyComposition: (id: string, title?: string) =>
+    json<Saved>('compositions', sending('POST', { copyOf: id, title })),
+  keepCopy: (title: string, document: Composition, history: History) =>
+    json<Saved>('compositions', sending('POST', { title, document, history })),
+  saveComposition: (id: string, revision: number, history: HistoryChange) =>
+    json<Saved>(`compositions/${id}`, sending('PATCH', { revision, history })),
+  deleteComposition: (id: string, revision: number) =>
+    json<Saved>(`compositions/${id}`, sending('DELETE', { revision })),
+  restoreComposition: (id: string, revision: number) =>
+    json<Saved>(`compositions/${id}`, sending('PATCH', { revision, deleted: false })),
+  async blob(hash: string): Promise<Uint8Array> {
+    return new Uint8Array(await (await answer(`blobs/${hash}`)).arrayBuffer());
+  },
+  async putBlob(hash: string, bytes: Uint8Array): Promise<void> {
+    const headers = { 'Content-Type': 'application/octet-stream' };
+    await answer(`blobs/${hash}`, { method: 'PUT', headers, body: new Uint8Array(bytes) });
+  },
+  level: (source: string, level: number) => answer(`sources/${source}/levels/${level}`),
+  beginExport: (id: string, request: ExportRequest) =>
+    json<Job>(`compositions/${id}/exports`, sending('POST', request)),
+  stopJob: (id: string) => json<Job>(`jobs/${id}`, { method: 'DELETE' }),
+};
+
+export const address = {
+  sourceThumbnail: (hash: string) => `/api/sources/${hash}/thumbnail`,
+  compositionThumbnail: (id: string, revision: number) =>
+    `/api/compositions/${id}/thumbnail?revision=${revision}`,
+  jobEvents: (id: string) => `/api/jobs/${id}/events`,
+  jobFile: (id: string) => `/api/jobs/${id}/file`,
+};
+
+/** Brings one file in; `onProgress` says which share of its bytes has been sent. */
+export function bringIn(
+  file: File,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<ImportResult> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    const form = new FormData();
+    form.append('files', file, file.name);
+    request.upload.onprogress = (event) => onProgress(event.loaded / event.total);
+    request.onload = () => {
+      const { results } = JSON.parse(request.responseText || '{}') as { results?: ImportResult[] };
+      const [result] = results ?? [];
+      if (result) resolve(result);
+      else reject(problemFrom(request.status, request.responseText));
+    };
+    request.onerror = () => reject(new ServerProblem(0, UNREACHABLE));
+    request.onabort = () => reject(new ServerProblem(0, `${file.name} was stopped.`));
+    signal.addEventListener('abort', () => request.abort(), { once: true });
+    request.open('POST', '/api/sources');
+    request.send(form);
+  });
+}

@@ -1,0 +1,55 @@
+import { greyOfLightness } from '@diplex/core';
+import { useRef } from 'react';
+import { useComposition } from '../bench/composition-store';
+import type { ToolName } from '../bench/hand-store';
+import { BrushRing } from './BrushRing';
+import { useCamera } from './camera-store';
+import { PictureOverlay } from './PictureOverlay';
+import { Readout } from './Readout';
+import { usePointer } from './use-pointer';
+import { useTileScreen } from './use-tile-screen';
+import { ViewSwitch } from './ViewSwitch';
+import { ZoomBox } from './ZoomBox';
+
+/** The picture: tiles on a canvas, overlays above it, readings in its corners. */
+export function Picture({ tool }: { readonly tool: ToolName | null }) {
+  const area = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
+  useTileScreen(canvas, area);
+  const cursor = usePointer(area, tool);
+  const grey = Math.round(greyOfLightness(surround) * 255);
+  return (
+    <main
+      aria-label="Picture"
+      className="relative overflow-hidden"
+      style={{ gridArea: 'picture', background: `rgb(${grey} ${grey} ${grey})` }}
+    >
+      <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
+        <CanvasGround />
+        <canvas ref={canvas} data-testid="picture" className="absolute inset-0 size-full" />
+        <PictureOverlay tool={tool} />
+        {tool === 'brush' && <BrushRing area={area} />}
+      </div>
+      {tool !== 'place' && tool !== null && <ViewSwitch />}
+      <Readout area={area} />
+      <ZoomBox />
+    </main>
+  );
+}
+
+/** Checks behind transparent places, and the canvas's shadow on the surround. */
+function CanvasGround() {
+  const { zoom, x, y, canvas } = useCamera();
+  return (
+    <div
+      className="checks absolute shadow-[0_2px_18px_#0007]"
+      style={{
+        left: Math.round(x),
+        top: Math.round(y),
+        width: Math.round(canvas.width * zoom),
+        height: Math.round(canvas.height * zoom),
+      }}
+    />
+  );
+}

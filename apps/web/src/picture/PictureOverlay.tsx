@@ -1,0 +1,28 @@
+import type Konva from 'konva';
+import { Layer as OverlayLayer, Stage } from 'react-konva';
+import type { ToolName } from '../bench/hand-store';
+import { useCamera } from './camera-store';
+import { DraftShape } from './DraftShape';
+import { OutlineHandles } from './OutlineHandles';
+import { setOverlayStage } from './overlay-hits';
+import { PlacementHandles } from './PlacementHandles';
+
+/** What is drawn over the picture: shapes in the making and handles, in window pixels. */
+export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
+  const { area } = useCamera();
+  if (area.width === 0 || area.height === 0) return null;
+  return (
+    <Stage
+      ref={(stage: Konva.Stage | null) => setOverlayStage(stage)}
+      width={area.width}
+      height={area.height}
+      className="absolute inset-0"
+    >
+      <OverlayLayer>
+        {tool === 'outline' && <OutlineHandles />}
+        {tool === 'place' && <PlacementHandles />}
+        <DraftShape />
+      </OverlayLayer>
+    </Stage>
+  );
+}

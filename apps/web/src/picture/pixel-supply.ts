@@ -1,0 +1,104 @@
+import { levelCount, levelSize, type NeededPixels } from '@diplex/core';
+import { allocateBytes, type Engine } from '@diplex/engine';
+import { wordsOf } from '../link/problem';
+import type { Source } from '../link/server';
+import { server } from '../link/server';
+
+/** How many pictures' samples are fetched at the same time. */
+const AT_ONCE = 4;
+
+/**
+ * Brings pixels from the server to the workers: the coarsest level of a source first, so that there
+ * is something to see, then the level that the view needs.
+ */
+export class PixelSupply {
+  private readonly asked = new Set<string>();
+  private readonly line: (() => Promise<void>)[] = [];
+  private running = 0;
+
+  /**
+   * @param sourceOf what the shelf knows of a source
+   * @param onArrive called when new pixels are with the workers
+   * @param onProblem called with words when pixels cannot be had
+   */
+  constructor(
+    private readonly engine: Engine,
+    private readonly sourceOf: (hash: string) => Source | undefined,
+    private readonly onArrive: () => void,
+    private readonly onProblem: (words: string) => void,
+  ) {}
+
+  /** Whether everything that was asked for has arrived. */
+  get idle(): boolean {
+    return this.running === 0 && this.line.length === 0;
+  }
+
+  ensure(needed: NeededPixels): void {
+    for (const { source, level } of needed.levels) {
+      const known = this.sourceOf(source);
+      if (!known) continue;
+      const coarsest = levelCount(known.width, known.height) - 1;
+      this.askLevel(known, coarsest);
+      this.askLevel(known, level);
+    }
+    for (const hash of needed.tiles) this.ask(hash, () => this.fetchTile(hash));
+  }
+
+  /** Tiles that were painted here need not be fetched. */
+  has(hash: string): void {
+    this.asked.add(hash);
+  }
+
+  private askLevel(source: Source, level: number): void {
+    this.ask(`${source.hash}/${level}`, () => this.fetchLevel(source, level));
+  }
+
+  private ask(key: string, work: () => Promise<void>): void {
+    if (this.asked.has(key)) return;
+    this.asked.add(key);
+    this.line.push(() =>
+      work().catch((error: unknown) => {
+        // So that it is tried again when it is next needed.
+        this.asked.delete(key);
+        this.onProblem(wordsOf(error));
+      }),
+    );
+    this.advance();
+  }
+
+  private advance(): void {
+    while (this.running < AT_ONCE) {
+      const next = this.line.shift();
+      if (!next) return;
+      this.running++;
+      next().finally(() => {
+        this.running--;
+        this.onArrive();
+        this.advance();
+      });
+    }
+  }
+
+  private async fetchLevel(source: Source, level: number): Promise<void> {
+    const { width, height } = levelSize(source.width, source.height, level);
+    const memory = allocateBytes(width * height * source.channels * (source.bits / 8));
+    const bytes = new Uint8Array(memory);
+    const response = await server.level(source.hash, level);
+    const reader = response.body?.getReader();
+    let at = 0;
+    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+      bytes.set(read.value, at);
+      at += read.value.length;
+    }
+    if (at !== bytes.length) throw new Error(`${source.name} did not arrive whole.`);
+    const data = source.bits === 16 ? new Uint16Array(memory) : bytes;
+    const pixels = { width, height, channels: source.channels, data };
+    this.engine.tell({ type: 'level', source: source.hash, level, pixels });
+  }
+
+  private async fetchTile(hash: string): Promise<void> {
+    const png = await server.blob(hash);
+    const pairs = await this.engine.run('decode-tile', { png }, { priority: 50 });
+    this.engine.tell({ type: 'tile', hash, pairs });
+  }
+}

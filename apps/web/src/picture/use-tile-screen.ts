@@ -1,0 +1,79 @@
+import { type RefObject, useEffect } from 'react';
+import { useComposition } from '../bench/composition-store';
+import { pageEngine } from '../bench/engine';
+import { useHand, viewInHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
+import { useSettings } from '../bench/settings-store';
+import { useShelf } from '../shelf/shelf-store';
+import { useCamera } from './camera-store';
+import { setCurrentScreen } from './current-screen';
+import { PixelSupply } from './pixel-supply';
+import { TileScreen } from './tile-screen';
+
+/** Keeps a screen on a canvas element in step with the composition, the view and the camera. */
+export function useTileScreen(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  area: RefObject<HTMLDivElement | null>,
+): void {
+  useEffect(() => {
+    const [surface, box] = [canvas.current, area.current];
+    if (!surface || !box) return;
+    const engine = pageEngine();
+    const screen = new TileScreen(engine, surface);
+    const sourceOf = (hash: string) =>
+      useShelf.getState().sources.find((source) => source.hash === hash);
+    screen.supply = new PixelSupply(engine, sourceOf, () => screen.refresh(), tellProblem);
+    // For those who wait for the finished picture, tests among them.
+    screen.onDrawn = (settled) => {
+      surface.dataset.settled = String(settled);
+    };
+    setCurrentScreen(screen);
+
+    const scene = () => {
+      const { preview, composition, opened } = useComposition.getState();
+      const hand = useHand.getState();
+      const shown = hand.comparing ? opened : (preview ?? composition);
+      surface.dataset.settled = 'false';
+      screen.setScene(shown, viewInHand(hand, useSettings.getState().theme));
+      useCamera.getState().setCanvas(shown.canvas);
+    };
+    const camera = () => {
+      const { zoom, x, y } = useCamera.getState();
+      const ratio = window.devicePixelRatio;
+      surface.dataset.settled = 'false';
+      screen.setCamera({ zoom: zoom * ratio, x: x * ratio, y: y * ratio });
+    };
+    const size = () => {
+      const { width, height } = box.getBoundingClientRect();
+      const ratio = window.devicePixelRatio;
+      useCamera.getState().setArea({ width, height });
+      camera();
+      screen.resize(Math.round(width * ratio), Math.round(height * ratio));
+    };
+    const observer = new ResizeObserver(size);
+    observer.observe(box);
+    const ends = [
+      useComposition.subscribe(scene),
+      useHand.subscribe(scene),
+      useSettings.subscribe(scene),
+      useCamera.subscribe(camera),
+      useShelf.subscribe(() => screen.refresh()),
+    ];
+    const follow = (event: PointerEvent) => {
+      const corner = box.getBoundingClientRect();
+      const ratio = window.devicePixelRatio;
+      const [x, y] = [event.clientX - corner.x, event.clientY - corner.y];
+      screen.setPointer({ x: x * ratio, y: y * ratio });
+    };
+    box.addEventListener('pointermove', follow);
+    size();
+    scene();
+    return () => {
+      for (const end of ends) end();
+      observer.disconnect();
+      box.removeEventListener('pointermove', follow);
+      setCurrentScreen(null);
+      screen.close();
+    };
+  }, [canvas, area]);
+}

@@ -1,0 +1,52 @@
+import { ARRANGE_TOOLS } from '../actions/actions';
+import { Inspector } from '../frame/Inspector';
+import { LayerHead } from '../frame/LayerHead';
+import { NoLayer } from '../frame/NoLayer';
+import { Tray } from '../frame/Tray';
+import { Picture } from '../picture/Picture';
+import { BlendingRows } from './BlendingRows';
+import { MaskEdge } from './MaskEdge';
+import { PlacementRows } from './PlacementRows';
+import { useLayerInHand } from './use-layer-in-hand';
+
+/** Where layers lie and how they blend. */
+export function ArrangeStage() {
+  const layer = useLayerInHand();
+  return (
+    <>
+      <Picture tool="place" />
+      <Tray sentence={<ArrangeSentence />} tools={ARRANGE_TOOLS} inHand={null} />
+      <Inspector>
+        {layer ? (
+          <>
+            <LayerHead layer={layer} />
+            <PlacementRows layer={layer} />
+            <BlendingRows layer={layer} />
+            <MaskEdge layer={layer} />
+          </>
+        ) : (
+          <NoLayer />
+        )}
+      </Inspector>
+    </>
+  );
+}
+
+function ArrangeSentence() {
+  const layer = useLayerInHand();
+  if (!layer) return 'No layer is in hand: choose a card above to say what is moved.';
+  if (layer.locked) {
+    return (
+      <>
+        <b>{layer.name}</b> is locked: nothing moves until you unlock it.
+      </>
+    );
+  }
+  const mask = layer.maskUse && !layer.maskUse.linked ? ' Its mask stays where it is.' : '';
+  return (
+    <>
+      Moves <b>{layer.name}</b>: drag it, its corners scale and the knob turns (Alt: about the
+      centre), arrows nudge.{mask}
+    </>
+  );
+}

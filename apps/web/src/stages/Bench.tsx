@@ -1,0 +1,96 @@
+import { type ReactNode, useEffect, useState } from 'react';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { bindKeys } from '../actions/keyboard';
+import { setStageNavigation } from '../actions/navigation';
+import { useWindow } from '../actions/window-store';
+import { startAutosave } from '../bench/autosave';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { CanvasDialog } from '../frame/CanvasDialog';
+import { DepthStrip } from '../frame/DepthStrip';
+import { Header } from '../frame/Header';
+import { KeySheet } from '../frame/KeySheet';
+import { Palette } from '../frame/Palette';
+import { SourcePicker } from '../frame/SourcePicker';
+import { Spine } from '../frame/Spine';
+import { wordsOf } from '../link/problem';
+import { server } from '../link/server';
+import { useShelf } from '../shelf/shelf-store';
+import { ArrangeStage } from './ArrangeStage';
+import { CutStage } from './CutStage';
+import { DeliverStage } from './DeliverStage';
+import { GatherStage } from './GatherStage';
+import { isStage, type StageName } from './stages';
+
+const STAGE_PANELS: Readonly<Record<StageName, () => ReactNode>> = {
+  gather: GatherStage,
+  cut: CutStage,
+  arrange: ArrangeStage,
+  deliver: DeliverStage,
+};
+
+/** Opens the composition that the address names; says what is wrong when it cannot. */
+function useOpened(id: string | undefined): { ready: boolean; problem: string | null } {
+  const openId = useComposition((state) => state.id);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    if (!id) return;
+    setProblem(null);
+    let gone = false;
+    const load = async () => {
+      const [loaded] = await Promise.all([server.composition(id), useShelf.getState().load()]);
+      if (gone) return;
+      useComposition.getState().open(loaded);
+      const nearest = loaded.document.layers.at(-1);
+      useHand.getState().take({ layer: nearest?.id ?? null, part: null, view: 'composition' });
+    };
+    load().catch((error: unknown) => setProblem(wordsOf(error)));
+    const stop = startAutosave();
+    return () => {
+      gone = true;
+      stop();
+      useComposition.setState({ id: null });
+    };
+  }, [id]);
+  return { ready: openId === id, problem };
+}
+
+/** The bench on which one composition lies, at one of its stages. */
+export function Bench() {
+  const { id, stage } = useParams();
+  const navigate = useNavigate();
+  const { ready, problem } = useOpened(id);
+  const { dialog, open } = useWindow();
+
+  useEffect(() => {
+    setStageNavigation((next) => navigate(`/c/${id}/${next}`));
+  }, [id, navigate]);
+  useEffect(() => (isStage(stage) ? bindKeys(stage) : undefined), [stage]);
+
+  if (!id || !isStage(stage)) return <Navigate to={id ? `/c/${id}/arrange` : '/'} replace />;
+  if (problem) {
+    return (
+      <div role="alert" className="grid h-dvh place-content-center justify-items-center gap-4">
+        <p className="max-w-[520px] text-center text-[15px]">{problem}</p>
+        <Link to="/" className="btn btn-primary">
+          All compositions
+        </Link>
+      </div>
+    );
+  }
+  if (!ready) return <p className="grid h-dvh place-content-center text-faint">Opening …</p>;
+  const Panels = STAGE_PANELS[stage];
+  const close = () => open(null);
+  return (
+    <div className="bench">
+      <Spine id={id} stage={stage} />
+      <Header />
+      <DepthStrip />
+      <Panels />
+      {dialog === 'keys' && <KeySheet onClose={close} />}
+      {dialog === 'palette' && <Palette stage={stage} onClose={close} />}
+      {dialog === 'sources' && <SourcePicker onClose={close} />}
+      {dialog === 'canvas' && <CanvasDialog onClose={close} />}
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import { BLEND_MODES, type BlendMode, type Layer, setBlending, setOpacity } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
+import { Amount } from '../controls/Amount';
+import { Section } from '../frame/Inspector';
+
+/** How a layer mixes with what lies behind it. */
+export function BlendingRows({ layer }: { readonly layer: Layer }) {
+  const { perform, tryOut } = useComposition.getState();
+  return (
+    <Section title="Blending">
+      <label className="mb-1 grid grid-cols-[84px_1fr] items-center gap-2 text-[12.5px] text-quiet">
+        Blending
+        <select
+          className="select select-sm bg-base-200"
+          value={layer.blending}
+          disabled={layer.locked}
+          onChange={(event) =>
+            perform(setBlending, { layer: layer.id, blending: event.target.value as BlendMode })
+          }
+        >
+          {BLEND_MODES.map((mode) => (
+            <option key={mode} value={mode}>
+              {mode}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Amount
+        label="Opacity"
+        value={Math.round(layer.opacity * 100)}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        disabled={layer.locked}
+        onTry={(value) => tryOut(setOpacity, { layer: layer.id, opacity: value / 100 })}
+        onSet={(value) => perform(setOpacity, { layer: layer.id, opacity: value / 100 })}
+      />
+    </Section>
+  );
+}

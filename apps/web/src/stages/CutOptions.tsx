@@ -1,0 +1,125 @@
+import type { Brush } from '@diplex/core';
+import type { CombineRule } from '@diplex/document';
+import { type FrameDrawing, useHand } from '../bench/hand-store';
+import { Amount } from '../controls/Amount';
+import { Choice } from '../controls/Choice';
+
+const RULES: readonly { value: CombineRule; words: string; hint: string }[] = [
+  { value: 'add', words: '+ add', hint: 'Add to the mask (I turns round)' },
+  { value: 'subtract', words: '− subtract', hint: 'Take away from the mask (I turns round)' },
+  { value: 'intersect', words: '∩ intersect', hint: 'Keep only what is inside both' },
+  { value: 'replace', words: '= replace', hint: 'Start anew with this part' },
+];
+
+const PRESSURE: readonly { value: Brush['pressure']; words: string }[] = [
+  { value: 'none', words: 'none' },
+  { value: 'size', words: 'size' },
+  { value: 'strength', words: 'strength' },
+  { value: 'flow', words: 'flow' },
+];
+
+/** The options of the cutting tool in hand. */
+export function CutOptions() {
+  const cutTool = useHand((state) => state.cutTool);
+  if (cutTool === 'brush') return <BrushOptions />;
+  return (
+    <>
+      <CombineChoice />
+      {cutTool !== 'outline' && <FrameOptions />}
+    </>
+  );
+}
+
+function CombineChoice() {
+  const { combine, take } = useHand();
+  return (
+    <Choice
+      label="How the part combines"
+      value={combine}
+      options={RULES}
+      onChoose={(next) => take({ combine: next })}
+    />
+  );
+}
+
+function FrameOptions() {
+  const { frame, take } = useHand();
+  const set = (change: Partial<FrameDrawing>) => take({ frame: { ...frame, ...change } });
+  return (
+    <>
+      <Choice
+        label="Drawn from"
+        value={frame.from}
+        options={[
+          { value: 'corner', words: 'from corner' },
+          { value: 'centre', words: 'from centre', hint: 'Alt turns this round while held' },
+        ]}
+        onChoose={(from) => set({ from })}
+      />
+      <Choice
+        label="Shape"
+        value={frame.shape}
+        options={[
+          { value: 'free', words: 'free' },
+          { value: 'square', words: 'square', hint: 'Shift turns this round while held' },
+        ]}
+        onChoose={(shape) => set({ shape })}
+      />
+    </>
+  );
+}
+
+function BrushOptions() {
+  const { brush, take } = useHand();
+  const set = (change: Partial<Brush>) => take({ brush: { ...brush, ...change } });
+  const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
+    <Amount
+      layout="stack"
+      label={label}
+      value={Math.round(brush[key] * 100)}
+      min={least}
+      max={100}
+      step={1}
+      unit="%"
+      onTry={(value) => set({ [key]: value / 100 })}
+      onSet={(value) => set({ [key]: value / 100 })}
+    />
+  );
+  return (
+    <>
+      <Choice
+        label="Brush"
+        value={brush.value > 0 ? 'show' : 'hide'}
+        options={[
+          { value: 'show', words: 'show', hint: 'I turns round' },
+          { value: 'hide', words: 'hide', hint: 'I turns round' },
+        ]}
+        onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
+      />
+      <Amount
+        layout="stack"
+        label="Size"
+        value={Math.round(brush.radius * 2)}
+        min={1}
+        max={2000}
+        step={1}
+        unit="px"
+        curve={3}
+        onTry={(value) => set({ radius: value / 2 })}
+        onSet={(value) => set({ radius: value / 2 })}
+      />
+      {share('Softness', 'softness', 0)}
+      {share('Strength', 'strength', 1)}
+      {share('Flow', 'flow', 1)}
+      <div className="grid gap-0.5 text-[11.5px] text-faint">
+        <span>Pen pressure</span>
+        <Choice
+          label="Pen pressure changes"
+          value={brush.pressure}
+          options={PRESSURE}
+          onChoose={(pressure) => set({ pressure })}
+        />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,22 @@
+import { Inspector } from '../frame/Inspector';
+import { Tray } from '../frame/Tray';
+import { ShelfGrid } from '../shelf/ShelfGrid';
+import { SourceFacts } from '../shelf/SourceFacts';
+import { GATHER_TOOLS } from './gather-tools';
+
+/** The shelf: bring photographs in, see what they are, and lay them into the composition. */
+export function GatherStage() {
+  return (
+    <>
+      <ShelfGrid />
+      <Tray
+        sentence="Brings photographs to the shelf: drop or paste them here, or choose files. Nothing in the composition changes."
+        tools={GATHER_TOOLS}
+        inHand={null}
+      />
+      <Inspector>
+        <SourceFacts />
+      </Inspector>
+    </>
+  );
+}

@@ -1,0 +1,66 @@
+import {
+  type Layer,
+  linkMask,
+  maskOf,
+  removeMask,
+  setMaskFeather,
+  turnMaskRound,
+} from '@diplex/document';
+import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/icons-react';
+import { useComposition } from '../bench/composition-store';
+import { Amount } from '../controls/Amount';
+import { Section } from '../frame/Inspector';
+
+/** The mask as a whole: feather, turned round, linked. */
+export function MaskEdge({ layer }: { readonly layer: Layer }) {
+  const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
+  const { perform, tryOut } = useComposition.getState();
+  const use = layer.maskUse;
+  if (!mask || !use) return null;
+  const button =
+    'flex h-8 cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]';
+  return (
+    <Section title="Edge" aside="the whole mask">
+      <Amount
+        label="Feather"
+        value={mask.feather}
+        min={0}
+        max={200}
+        step={0.1}
+        unit="px"
+        curve={2.5}
+        onTry={(feather) => tryOut(setMaskFeather, { mask: mask.id, feather })}
+        onSet={(feather) => perform(setMaskFeather, { mask: mask.id, feather })}
+      />
+      <div className="mt-2 grid grid-cols-2 gap-1.5">
+        <button
+          type="button"
+          aria-pressed={use.turnedRound}
+          title="Show what the mask hides, hide what it shows (Shift I)"
+          onClick={() => perform(turnMaskRound, { layer: layer.id })}
+          className={button}
+        >
+          <IconSwitchHorizontal size={15} aria-hidden />
+          {use.turnedRound ? 'Turned round' : 'Turn round'}
+        </button>
+        <button
+          type="button"
+          aria-pressed={use.linked}
+          title={use.linked ? 'The mask moves with its layer' : 'The mask stays where it is'}
+          onClick={() => perform(linkMask, { layer: layer.id, linked: !use.linked })}
+          className={button}
+        >
+          {use.linked ? <IconLink size={15} aria-hidden /> : <IconLinkOff size={15} aria-hidden />}
+          {use.linked ? 'Linked' : 'Unlinked'}
+        </button>
+        <button
+          type="button"
+          onClick={() => perform(removeMask, { layer: layer.id })}
+          className={`${button} col-span-2`}
+        >
+          <IconTrash size={15} aria-hidden /> Delete the mask
+        </button>
+      </div>
+    </Section>
+  );
+}

@@ -1,0 +1,228 @@
+import {
+  COMBINE_RULES,
+  type CombineRule,
+  type Layer,
+  type Mask,
+  type MaskPart,
+  maskOf,
+  type PartSettings,
+  removePart,
+  reorderPart,
+  setMaskStart,
+  setPart,
+} from '@diplex/document';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import {
+  type Icon,
+  IconBrush,
+  IconBulb,
+  IconBulbOff,
+  IconCircleDashed,
+  IconGripVertical,
+  IconSquareDashed,
+  IconTrash,
+  IconVectorSpline,
+} from '@tabler/icons-react';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { Amount } from '../controls/Amount';
+import { Choice } from '../controls/Choice';
+import { EditableText } from '../controls/EditableText';
+import { IconButton } from '../controls/IconButton';
+import { Section } from '../frame/Inspector';
+
+const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
+  outline: IconVectorSpline,
+  box: IconSquareDashed,
+  oval: IconCircleDashed,
+  painted: IconBrush,
+};
+
+const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
+  replace: '=',
+  add: '+',
+  subtract: '−',
+  intersect: '∩',
+};
+
+function factOf(part: MaskPart): string {
+  if (part.kind === 'painted') return `${part.strokes} stroke${part.strokes === 1 ? '' : 's'}`;
+  if (part.kind === 'outline') return `${part.points.length} points`;
+  return `${Math.round(part.width)} × ${Math.round(part.height)}`;
+}
+
+/** The parts that a layer's mask is made of, in the order in which they combine. */
+export function MaskParts({ layer }: { readonly layer: Layer }) {
+  const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
+  const { perform } = useComposition.getState();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  if (!mask) {
+    return (
+      <Section title="Mask parts">
+        <p className="text-[12.5px] text-quiet">
+          No mask yet: all of {layer.name} shows. Draw or paint on the picture to begin one.
+        </p>
+      </Section>
+    );
+  }
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const to = mask.parts.findIndex((part) => part.id === over.id);
+    perform(reorderPart, { mask: mask.id, part: String(active.id), to });
+  };
+  return (
+    <Section title="Mask parts" aside="first to last">
+      <div className="mb-1.5 flex items-center gap-2 text-[12.5px] text-quiet">
+        Starts
+        <Choice
+          label="What the mask starts from"
+          value={mask.startsFrom}
+          options={[
+            { value: 'empty', words: 'empty', hint: 'Nothing shows before the first part' },
+            { value: 'full', words: 'full', hint: 'Everything shows before the first part' },
+          ]}
+          onChoose={(startsFrom) => perform(setMaskStart, { mask: mask.id, startsFrom })}
+        />
+      </div>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext
+          items={mask.parts.map((part) => part.id)}
+          strategy={verticalListSortingStrategy}
+        >
+          <ul aria-label="Mask parts">
+            {mask.parts.map((part) => (
+              <PartRow key={part.id} mask={mask} part={part} />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      <PartSettingsRows mask={mask} />
+    </Section>
+  );
+}
+
+function PartRow({ mask, part }: { readonly mask: Mask; readonly part: MaskPart }) {
+  const inHand = useHand((state) => state.part === part.id);
+  const take = useHand((state) => state.take);
+  const { perform } = useComposition.getState();
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: part.id });
+  const Kind = KIND_ICONS[part.kind];
+  const set = (settings: PartSettings) =>
+    perform(setPart, { mask: mask.id, part: part.id, settings });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      data-testid="part"
+      className={`flex h-[31px] items-center gap-1 rounded-[7px] px-1 text-[12.5px] ${inHand ? 'bg-held text-base-content' : 'text-quiet'}`}
+    >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${part.name}`}
+        className="cursor-grab text-faint"
+      >
+        <IconGripVertical size={14} aria-hidden />
+      </button>
+      <span className="relative grid size-[19px] shrink-0 place-items-center rounded-[5px] bg-secondary font-semibold text-[13px] text-base-content focus-within:outline-2 focus-within:outline-info">
+        <span aria-hidden>{RULE_SIGNS[part.combine]}</span>
+        <select
+          aria-label={`How ${part.name} combines`}
+          title={part.combine}
+          value={part.combine}
+          onChange={(event) => set({ combine: event.target.value as CombineRule })}
+          className="absolute inset-0 cursor-pointer appearance-none opacity-0"
+        >
+          {COMBINE_RULES.map((rule) => (
+            <option key={rule} value={rule}>
+              {RULE_SIGNS[rule]} {rule}
+            </option>
+          ))}
+        </select>
+      </span>
+      <button
+        type="button"
+        aria-pressed={inHand}
+        aria-label={`Take ${part.name} in hand`}
+        title="Take this part in hand"
+        onClick={() => take({ part: inHand ? null : part.id })}
+        className="grid size-6 cursor-pointer place-items-center"
+      >
+        <Kind size={16} aria-hidden />
+      </button>
+      <EditableText
+        label="Part name"
+        value={part.name}
+        onSet={(name) => set({ name })}
+        className="flex-1"
+      />
+      <small className="text-[11px] text-faint">{factOf(part)}</small>
+      <IconButton
+        small
+        icon={part.shown ? IconBulb : IconBulbOff}
+        words={part.shown ? `Hide ${part.name}` : `Show ${part.name}`}
+        onPress={() => set({ shown: !part.shown })}
+      />
+      <IconButton
+        small
+        icon={IconTrash}
+        words={`Delete ${part.name}`}
+        onPress={() => {
+          if (perform(removePart, { mask: mask.id, part: part.id }) && inHand) take({ part: null });
+        }}
+      />
+    </li>
+  );
+}
+
+/** Feather and inversion of the part in hand. */
+function PartSettingsRows({ mask }: { readonly mask: Mask }) {
+  const inHand = useHand((state) => state.part);
+  const part = mask.parts.find((each) => each.id === inHand);
+  const { perform, tryOut } = useComposition.getState();
+  if (!part) return null;
+  const args = (settings: PartSettings) => ({ mask: mask.id, part: part.id, settings });
+  return (
+    <div className="mt-2 rounded-md bg-base-200 px-2 py-1">
+      <Amount
+        label="Part feather"
+        value={part.feather}
+        min={0}
+        max={200}
+        step={0.1}
+        unit="px"
+        curve={2.5}
+        onTry={(feather) => tryOut(setPart, args({ feather }))}
+        onSet={(feather) => perform(setPart, args({ feather }))}
+      />
+      <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs checkbox-primary"
+          checked={part.inverted}
+          onChange={(event) => perform(setPart, args({ inverted: event.target.checked }))}
+        />
+        Invert {part.name}
+      </label>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Point } from '@diplex/document';
+
+/** One place of the pointer over the picture. */
+export interface PointerSample extends Point {
+  /** In composition pixels, like x and y of Point. */
+  readonly pressure: number;
+  readonly shift: boolean;
+  readonly alt: boolean;
+}
+
+/** What the pointer does while a tool is in hand. Tools know nothing of the interface. */
+export interface Tool {
+  begin(at: PointerSample): void;
+  move(through: readonly PointerSample[]): void;
+  end(at: PointerSample): void;
+  /** Leaves without a trace. */
+  cancel(): void;
+  /** The pointer moves with no button down. */
+  hover?(at: PointerSample): void;
+  /** Enter: finish what is being drawn. */
+  commit?(): void;
+  /** Backspace: take the last bit of it back. Returns whether there was one. */
+  stepBack?(): boolean;
+}

@@ -1,0 +1,14 @@
+import type { ToolName } from '../bench/hand-store';
+import { brushTool } from './brush-tool';
+import { boxTool, ovalTool } from './frame-tool';
+import { outlineTool } from './outline-tool';
+import { placeTool } from './place-tool';
+import type { Tool } from './tool';
+
+export const TOOLS: { readonly [Name in ToolName]: Tool } = {
+  outline: outlineTool,
+  box: boxTool,
+  oval: ovalTool,
+  brush: brushTool,
+  place: placeTool,
+};

@@ -1,0 +1,115 @@
+import {
+  addLayer,
+  addMask,
+  type Composition,
+  EMPTY_HISTORY,
+  type History,
+  type Mask,
+  newComposition,
+  newId,
+  type Operation,
+  type PhotoLayer,
+  perform,
+  placedAt,
+  record,
+  type Size,
+  scaleToCanvas,
+  setBlending,
+  setMaskFeather,
+  setOpacity,
+  setPlacement,
+} from '@diplex/document';
+import { HEADLAND, KEEPER } from './outlines';
+
+/** What the seed knows of a source on the shelf. */
+export interface DemoSource extends Size {
+  readonly hash: string;
+}
+
+export interface DemoComposition {
+  readonly document: Composition;
+  readonly history: History;
+}
+
+/** Builds a composition with the application's own operations, history included. */
+class Builder {
+  private composition: Composition;
+  private history = EMPTY_HISTORY;
+
+  constructor(title: string, canvas: Size) {
+    this.composition = newComposition(title, canvas);
+  }
+
+  get result(): DemoComposition {
+    return { document: this.composition, history: this.history };
+  }
+
+  do<Args>(operation: Operation<Args>, args: Args): void {
+    const { composition, entry } = perform(this.composition, operation, args);
+    this.composition = composition;
+    if (entry) this.history = record(this.history, entry);
+  }
+
+  /** Adds a photograph in the middle of the canvas, and fills it if asked to. */
+  photo(name: string, source: DemoSource, way: 'natural' | 'fill'): PhotoLayer {
+    const { canvas } = this.composition;
+    const { width, height, hash } = source;
+    const scale = way === 'fill' ? scaleToCanvas('fill', source, canvas, 0) : 1;
+    const centre = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
+    const layer: PhotoLayer = {
+      ...{ id: newId(), kind: 'photo', name, shown: true, locked: false, opacity: 1 },
+      ...{ blending: 'normal', placement: { ...centre, scaleX: scale, scaleY: scale } },
+      ...{ source: hash, size: { width, height }, maskUse: null },
+    };
+    this.do(addLayer, { layer });
+    return layer;
+  }
+
+  outline(
+    layer: PhotoLayer,
+    points: readonly (readonly [number, number])[],
+    feather: number,
+  ): void {
+    const mask: Mask = {
+      ...{ id: newId(), name: 'Mask', startsFrom: 'empty', feather: 0 },
+      parts: [
+        {
+          ...{ id: newId(), kind: 'outline', name: 'Outline', shown: true, combine: 'add' },
+          ...{ feather: 0, inverted: false, points: points.map(([x, y]) => ({ x, y })) },
+        },
+      ],
+    };
+    this.do(addMask, { layer: layer.id, mask, words: `Outline on the mask of ${layer.name}` });
+    this.do(setMaskFeather, { mask: mask.id, feather });
+  }
+}
+
+/** The keeper, roughly cut out, before the harbour wall. */
+export function keeperAtTheWall(sourceOf: (file: string) => DemoSource): DemoComposition {
+  const bench = new Builder('The Kettle Comet, poster A', { width: 1500, height: 1000 });
+  bench.photo('Harbour wall', sourceOf('photos/harbour-wall.jpg'), 'natural');
+  const keeper = bench.photo('Keeper', sourceOf('photos/keeper-portrait.jpg'), 'natural');
+  const scale = 0.6;
+  const placement = {
+    ...keeper.placement,
+    x: 980,
+    y: 1000 - 750 * scale,
+    scaleX: scale,
+    scaleY: scale,
+  };
+  bench.do(setPlacement, { layer: keeper.id, placement });
+  bench.outline(keeper, KEEPER, 1.5);
+  return bench.result;
+}
+
+/** The headland without its sky, ready for a new one, before the dusk. */
+export function headlandForDusk(sourceOf: (file: string) => DemoSource): DemoComposition {
+  const bench = new Builder('Headland, new sky', { width: 1620, height: 1080 });
+  bench.photo('Dusk sky', sourceOf('plates/sky-dusk.jpg'), 'fill');
+  const headland = bench.photo('Headland', sourceOf('photos/headland-noon.jpg'), 'natural');
+  bench.outline(headland, HEADLAND, 1);
+  const embers = bench.photo('Embers', sourceOf('plates/embers.jpg'), 'fill');
+  bench.do(setBlending, { layer: embers.id, blending: 'screen' });
+  bench.do(setOpacity, { layer: embers.id, opacity: 0.6 });
+  return bench.result;
+}

@@ -1,0 +1,111 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+
+process.chdir(fileURLToPath(new URL('..', import.meta.url)));
+
+const PACKAGES = ['document', 'kernels', 'core', 'formats', 'engine'].map(
+  (name) => `packages/${name}`,
+);
+const TYPED = [...PACKAGES, 'apps/server', 'apps/web', 'e2e', 'bench'];
+
+let passed = 0;
+let failed = 0;
+
+function run(command, args, env = {}) {
+  return (
+    spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+  );
+}
+
+/** A check that passes or fails as a whole. */
+function check(words, command, args) {
+  console.log(`\n== ${words}`);
+  if (run(command, args)) passed++;
+  else failed++;
+}
+
+/** Adds up a report; a run that left none counts as one failure. */
+function count(file, read) {
+  if (!existsSync(file)) {
+    failed++;
+    return;
+  }
+  const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8')));
+  passed += good;
+  failed += bad;
+}
+
+function ensureChromium() {
+  if (existsSync('/usr/bin/chromium')) return;
+  console.log('\n== installing Chromium');
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (...args) => {
+    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
+    execFileSync(command, rest, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  };
+  apt('update', '-qq');
+  apt('install', '-y', '-qq', 'chromium');
+}
+
+const reports = 'test-results';
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+
+check('format and lint', 'npx', ['biome', 'check', '--error-on-warnings', '.']);
+for (const folder of TYPED) check(`types of ${folder}`, 'npx', ['tsc', '-p', folder]);
+check('direction of imports', 'npx', [
+  'depcruise',
+  '--config',
+  '.dependency-cruiser.cjs',
+  'packages',
+  'apps',
+  'demo',
+  'bench',
+]);
+
+console.log('\n== build');
+if (
+  !run('npm', [
+    'run',
+    '--silent',
+    'build',
+    '-w',
+    '@diplex/web',
+    '-w',
+    '@diplex/server',
+    '--',
+    '--logLevel',
+    'warn',
+  ])
+) {
+  failed++;
+} else {
+  console.log('\n== unit tests');
+  const unit = `${reports}/unit.json`;
+  run('npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${unit}`,
+  ]);
+  count(unit, (report) => [
+    report.numPassedTests,
+    report.numFailedTests + report.numFailedTestSuites,
+  ]);
+
+  console.log('\n== browser journeys');
+  ensureChromium();
+  const journeys = `${reports}/journeys.json`;
+  run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
+  });
+  count(journeys, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);
