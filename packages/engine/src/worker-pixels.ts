@@ -3,7 +3,7 @@ import type { BlobHash, Composition } from '@diplex/document';
 import type { Notice } from './protocol';
 
 /** Compositions that jobs under way may still name. */
-const KEPT_COMPOSITIONS = 8;
+const KEPT_COMPOSITIONS = 32;
 
 /** Everything a worker was told to keep. */
 export class WorkerPixels implements PixelReader {

@@ -1,4 +1,4 @@
-export { boxPass } from './box-pass';
+export { type BoxPass, boxPassAcross, boxPassDown } from './box-pass';
 export { COMBINE_MASKS, type CombineMasks } from './combine-masks';
 export { COMPOSITE_ROWS, type CompositeRows } from './composite-rows';
 export { encodePixels } from './convert-pixels';

@@ -21,29 +21,60 @@ export function resampleRow(
   taps: Taps,
   to: Float32Array,
 ): void {
-  const { count, index, weight } = taps;
+  if (channels === 4) resampleWithAlpha(from, offset, table, taps, to);
+  else resampleOpaque(from, offset, table, taps, to);
+}
+
+function resampleOpaque(
+  from: Uint8Array | Uint16Array,
+  offset: number,
+  table: Float32Array,
+  { count, index, weight }: Taps,
+  to: Float32Array,
+): void {
+  for (let t = 0, o = 0; t < index.length; o += 4) {
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    for (let k = 0; k < count; k++, t++) {
+      const i = offset + (index[t] as number) * 3;
+      const w = weight[t] as number;
+      r += w * (table[from[i] as number] as number);
+      g += w * (table[from[i + 1] as number] as number);
+      b += w * (table[from[i + 2] as number] as number);
+    }
+    to[o] = r;
+    to[o + 1] = g;
+    to[o + 2] = b;
+    to[o + 3] = 1;
+  }
+}
+
+function resampleWithAlpha(
+  from: Uint8Array | Uint16Array,
+  offset: number,
+  table: Float32Array,
+  { count, index, weight }: Taps,
+  to: Float32Array,
+): void {
   const top = table.length - 1;
-  const width = index.length / count;
-  for (let x = 0, t = 0; x < width; x++) {
+  for (let t = 0, o = 0; t < index.length; o += 4) {
     let r = 0;
     let g = 0;
     let b = 0;
     let a = 0;
     for (let k = 0; k < count; k++, t++) {
-      const i = offset + (index[t] as number) * channels;
-      let w = weight[t] as number;
-      if (channels === 4) {
-        w *= (from[i + 3] as number) / top;
-        a += w;
-      }
+      const i = offset + (index[t] as number) * 4;
+      const w = ((weight[t] as number) * (from[i + 3] as number)) / top;
+      a += w;
       r += w * (table[from[i] as number] as number);
       g += w * (table[from[i + 1] as number] as number);
       b += w * (table[from[i + 2] as number] as number);
     }
-    to[x * 4] = r;
-    to[x * 4 + 1] = g;
-    to[x * 4 + 2] = b;
-    to[x * 4 + 3] = channels === 4 ? a : 1;
+    to[o] = r;
+    to[o + 1] = g;
+    to[o + 2] = b;
+    to[o + 3] = a;
   }
 }
 

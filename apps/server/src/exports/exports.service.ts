@@ -62,7 +62,7 @@ export class ExportsService {
     }
     const { quality = 92, backing = '#ffffff' } = request;
     const delivery = { document, format, bits, quality, backing };
-    const label = `Delivering ${fileName(document.title, format.ending)}`;
+    const label = `Delivering ${request.format.toUpperCase()}`;
     return this.jobs.begin(id, label, (signal, progress) =>
       this.deliver(delivery, signal, progress),
     );

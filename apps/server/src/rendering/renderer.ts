@@ -13,7 +13,7 @@ import { Pyramids } from './pyramids';
 const KEPT_BYTES = 1.5 * 2 ** 30;
 
 /** Rows are rendered in bands of about this many pixels. */
-const BAND_PIXELS = 400_000;
+const BAND_PIXELS = 200_000;
 
 export interface RenderOptions {
   readonly scale: number;

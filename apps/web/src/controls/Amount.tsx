@@ -90,8 +90,8 @@ export function Amount(props: AmountProps) {
   );
   if (layout === 'stack') {
     return (
-      <div className="grid w-[104px] gap-0.5 text-[11.5px]">
-        <div className="grid grid-cols-[1fr_52px] items-baseline">
+      <div className="grid w-[92px] shrink-0 gap-0.5 text-[11.5px]">
+        <div className="grid grid-cols-[1fr_44px] items-baseline">
           <label htmlFor={id} className="text-faint">
             {label}
           </label>

@@ -16,7 +16,8 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
-  useTileScreen(canvas, area);
+  const cutting = tool !== 'place' && tool !== null;
+  useTileScreen(canvas, area, cutting ? 'mask' : 'composition');
   const cursor = usePointer(area, tool);
   const grey = Math.round(greyOfLightness(surround) * 255);
   return (
@@ -31,7 +32,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
         <PictureOverlay tool={tool} />
         {tool === 'brush' && <BrushRing area={area} />}
       </div>
-      {tool !== 'place' && tool !== null && <ViewSwitch />}
+      {cutting && <ViewSwitch />}
       <Readout area={area} />
       <ZoomBox />
     </main>

@@ -7,6 +7,9 @@ import { server } from '../link/server';
 /** How many pictures' samples are fetched at the same time. */
 const AT_ONCE = 4;
 
+/** How long to leave alone what could not be fetched. */
+const RETRY_MS = 4000;
+
 /**
  * Brings pixels from the server to the workers: the coarsest level of a source first, so that there
  * is something to see, then the level that the view needs.
@@ -58,9 +61,12 @@ export class PixelSupply {
     this.asked.add(key);
     this.line.push(() =>
       work().catch((error: unknown) => {
-        // So that it is tried again when it is next needed.
-        this.asked.delete(key);
         this.onProblem(wordsOf(error));
+        // It is tried again when it is next needed, but not at once.
+        setTimeout(() => {
+          this.asked.delete(key);
+          this.onArrive();
+        }, RETRY_MS);
       }),
     );
     this.advance();

@@ -43,6 +43,8 @@ export class TileScreen {
   private readonly tiles = new Map<string, Tile>();
   private composition: Composition | null = null;
   private view: View = { kind: 'composition' };
+  private key = 0;
+  /** Counts changes of what is to be seen, whether of the composition or of pixels in place. */
   private generation = 0;
   private camera: ScreenCamera = { zoom: 1, x: 0, y: 0 };
   private pointer: Point = { x: 0, y: 0 };
@@ -58,9 +60,9 @@ export class TileScreen {
     private readonly canvas: HTMLCanvasElement,
   ) {}
 
-  /** The key under which the workers know the scene, for jobs of others (the readout). */
+  /** The key under which the workers know the composition, for jobs of others too. */
   get sceneKey(): number {
-    return this.generation;
+    return this.key;
   }
 
   setScene(composition: Composition, view: View): void {
@@ -69,17 +71,16 @@ export class TileScreen {
     if (before === composition && sameView) return;
     const viewed = view.kind === 'composition' ? undefined : view.layer;
     const rect = !before || !sameView ? 'everything' : damage(before, composition, viewed);
+    if (before !== composition)
+      this.engine.tell({ type: 'composition', key: ++this.key, composition });
     this.composition = composition;
     this.view = view;
-    this.tellScene();
     this.invalidate(rect);
   }
 
   /** Pixels arrived or were painted in place: `rect` (composition pixels) has to be drawn again. */
   refresh(rect: Rect | 'everything' = 'everything'): void {
-    if (!this.composition) return;
-    this.tellScene();
-    this.invalidate(rect);
+    if (this.composition) this.invalidate(rect);
   }
 
   setCamera(camera: ScreenCamera): void {
@@ -107,17 +108,12 @@ export class TileScreen {
     this.tiles.clear();
   }
 
-  private tellScene(): void {
-    this.generation++;
-    const { composition, generation: key } = this;
-    if (composition) this.engine.tell({ type: 'composition', key, composition });
-  }
-
   private get scale(): number {
     return this.camera.zoom >= PIXELS_SHOW ? 1 : this.camera.zoom;
   }
 
   private invalidate(rect: Rect | 'everything'): void {
+    this.generation++;
     let hit = 0;
     for (const [key, tile] of this.tiles) {
       if (rect !== 'everything' && isEmpty(intersectRects(this.areaOf(tile), rect))) continue;
@@ -210,8 +206,12 @@ export class TileScreen {
       for (const tile of this.tiles.values()) {
         if (tile.scale !== this.scale) this.drawTile(context, tile);
       }
-      for (const tile of missing) this.drawTile(context, tile);
-      this.drawCoarse(context);
+      const { coarse } = this;
+      for (const tile of missing) {
+        const coarseIsNewer = coarse && (coarse.shows >= tile.changed || !tile.bitmap);
+        if (coarseIsNewer) this.drawCoarse(context, tile);
+        else this.drawTile(context, tile);
+      }
     }
     for (const tile of wanted) if (tile.shows >= tile.changed) this.drawTile(context, tile);
     this.ask(missing);
@@ -242,9 +242,19 @@ export class TileScreen {
     this.place(context, tile.bitmap, corner, tile.scale);
   }
 
-  private drawCoarse(context: CanvasRenderingContext2D): void {
-    const { coarse } = this;
-    if (coarse) this.place(context, coarse.bitmap, coarse.region, coarse.scale);
+  /** The coarse answer, where a tile will be. */
+  private drawCoarse(context: CanvasRenderingContext2D, tile: Tile): void {
+    const { coarse, camera } = this;
+    if (!coarse) return;
+    const side = (TILE * camera.zoom) / tile.scale;
+    context.save();
+    context.beginPath();
+    const left = Math.round(camera.x) + Math.round(tile.column * side);
+    const top = Math.round(camera.y) + Math.round(tile.row * side);
+    context.rect(left, top, Math.ceil(side), Math.ceil(side));
+    context.clip();
+    this.place(context, coarse.bitmap, coarse.region, coarse.scale);
+    context.restore();
   }
 
   private askCoarse(): void {
@@ -259,7 +269,7 @@ export class TileScreen {
       return;
     }
     const shows = this.generation;
-    const ask = { composition: shows, view: this.view, region, scale };
+    const ask = { composition: this.key, view: this.view, region, scale };
     const options = { priority: PRIORITY.coarse, signal: stop.signal };
     this.render(ask, options)
       .then((bitmap) => {
@@ -309,7 +319,7 @@ export class TileScreen {
     const stop = new AbortController();
     const shows = this.generation;
     tile.asked = { stop, shows };
-    const ask = { composition: shows, view: this.view, region, scale: tile.scale };
+    const ask = { composition: this.key, view: this.view, region, scale: tile.scale };
     this.render(ask, { priority, signal: stop.signal })
       .then((bitmap) => {
         if (shows < tile.shows) return bitmap.close();

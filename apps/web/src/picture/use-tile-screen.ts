@@ -10,10 +10,14 @@ import { setCurrentScreen } from './current-screen';
 import { PixelSupply } from './pixel-supply';
 import { TileScreen } from './tile-screen';
 
-/** Keeps a screen on a canvas element in step with the composition, the view and the camera. */
+/**
+ * Keeps a screen on a canvas element in step with the composition, the view and the camera.
+ * Only a stage that looks at masks shows the mask view in hand.
+ */
 export function useTileScreen(
   canvas: RefObject<HTMLCanvasElement | null>,
   area: RefObject<HTMLDivElement | null>,
+  looksAt: 'mask' | 'composition',
 ): void {
   useEffect(() => {
     const [surface, box] = [canvas.current, area.current];
@@ -34,7 +38,8 @@ export function useTileScreen(
       const hand = useHand.getState();
       const shown = hand.comparing ? opened : (preview ?? composition);
       surface.dataset.settled = 'false';
-      screen.setScene(shown, viewInHand(hand, useSettings.getState().theme));
+      const view = viewInHand(hand, useSettings.getState().theme);
+      screen.setScene(shown, looksAt === 'mask' ? view : { kind: 'composition' });
       useCamera.getState().setCanvas(shown.canvas);
     };
     const camera = () => {
@@ -75,5 +80,5 @@ export function useTileScreen(
       setCurrentScreen(null);
       screen.close();
     };
-  }, [canvas, area]);
+  }, [canvas, area, looksAt]);
 }

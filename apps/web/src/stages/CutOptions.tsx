@@ -111,15 +111,20 @@ function BrushOptions() {
       {share('Softness', 'softness', 0)}
       {share('Strength', 'strength', 1)}
       {share('Flow', 'flow', 1)}
-      <div className="grid gap-0.5 text-[11.5px] text-faint">
-        <span>Pen pressure</span>
-        <Choice
-          label="Pen pressure changes"
+      <label className="grid shrink-0 gap-0.5 text-[11.5px] text-faint">
+        Pen pressure
+        <select
+          className="h-7 rounded-md bg-base-200 px-1.5 text-[12px] text-base-content"
           value={brush.pressure}
-          options={PRESSURE}
-          onChoose={(pressure) => set({ pressure })}
-        />
-      </div>
+          onChange={(event) => set({ pressure: event.target.value as Brush['pressure'] })}
+        >
+          {PRESSURE.map(({ value, words }) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
     </>
   );
 }

@@ -11,7 +11,7 @@ const DOES: Readonly<Record<CombineRule, string>> = {
 };
 
 const HOW: Readonly<Record<Exclude<CutToolName, 'brush'>, string>> = {
-  outline: 'click corners or draw freehand; Enter closes.',
+  outline: 'click corners or draw; Enter closes.',
   box: 'drag it out.',
   oval: 'drag it out.',
 };
@@ -43,7 +43,7 @@ export function CutSentence() {
     <>
       Changes {whose}: {DOES[combine]}; {HOW[cutTool]}
       {cutTool === 'outline' && edits
-        ? ' Drag points; press the line to add one, a point twice to remove it.'
+        ? ' Points: drag; press the line to add, twice to remove.'
         : ''}
     </>
   );

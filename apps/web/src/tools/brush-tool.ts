@@ -82,6 +82,7 @@ class RunningStroke {
         const hash = `live:${this.id}:${key}`;
         this.live.set(key, hash);
         pageEngine().tell({ type: 'tile', hash, pairs });
+        currentScreen()?.supply?.has(hash);
       }
       if (Object.keys(tiles).length > 0) useComposition.getState().show(this.preview());
       if (!isEmpty(changed)) {

@@ -21,12 +21,15 @@ export function axisTaps(
   length: number,
 ): Taps {
   const stretch = Math.max(1, Math.abs(scale));
-  const taps = Math.ceil(4 * stretch) + 1;
+  const places = Array.from({ length: count }, (_, i) => scale * (from + i + 0.5) + shift - 0.5);
+  // A picture on the pixel grid needs one tap only: all others have no weight.
+  const onGrid = stretch === 1 && places.every((place) => Number.isInteger(place));
+  const taps = onGrid ? 1 : Math.ceil(4 * stretch) + 1;
   const index = new Int32Array(count * taps);
   const weight = new Float32Array(count * taps);
   for (let i = 0; i < count; i++) {
-    const place = scale * (from + i + 0.5) + shift - 0.5;
-    const first = Math.ceil(place - 2 * stretch);
+    const place = places[i] as number;
+    const first = onGrid ? place : Math.ceil(place - 2 * stretch);
     let total = 0;
     for (let k = 0; k < taps; k++) total += catmullRom((first + k - place) / stretch);
     for (let k = 0; k < taps; k++) {

@@ -40,9 +40,15 @@ export function resample(
 /** The kernel's negative lobes can overshoot; light below nothing or above all has no meaning here. */
 function clampToAlpha(data: Float32Array): void {
   for (let i = 0; i < data.length; i += 4) {
-    const alpha = Math.max(0, Math.min(1, data[i + 3] as number));
+    let alpha = data[i + 3] as number;
+    if (alpha > 1) alpha = 1;
+    else if (alpha < 0) alpha = 0;
     data[i + 3] = alpha;
-    for (let c = i; c < i + 3; c++) data[c] = Math.max(0, Math.min(alpha, data[c] as number));
+    for (let c = i; c < i + 3; c++) {
+      const value = data[c] as number;
+      if (value > alpha) data[c] = alpha;
+      else if (value < 0) data[c] = 0;
+    }
   }
 }
 
@@ -62,14 +68,16 @@ function resampleUpright(
   const across = axisTaps(region.x, width, inverse[0], inverse[4], pixels.width);
   const down = axisTaps(region.y, height, inverse[3], inverse[5], pixels.height);
   const table = tableFor(pixels, space);
-  const rows = new Map<number, Float32Array>();
+  // The rows that one output row needs lie next to each other, so a few buffers serve in turn.
+  const ring = Array.from({ length: down.count + 1 }, () => new Float32Array(width * 4));
+  const held = new Int32Array(ring.length).fill(-1);
   const rowAt = (v: number): Float32Array => {
-    const known = rows.get(v);
-    if (known) return known;
-    const row = new Float32Array(width * 4);
+    const slot = v % ring.length;
+    const row = ring[slot] as Float32Array;
+    if (held[slot] === v) return row;
+    held[slot] = v;
     const offset = v * pixels.width * pixels.channels;
     resampleRow(pixels.data, offset, pixels.channels, table, across, row);
-    rows.set(v, row);
     return row;
   };
   for (let y = 0; y < height; y++) {

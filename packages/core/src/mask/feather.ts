@@ -1,5 +1,5 @@
 import { type Rect, roundOut } from '@diplex/document';
-import { boxPass } from '@diplex/kernels';
+import { boxPassAcross, boxPassDown } from '@diplex/kernels';
 import { catmullRom } from '../geometry/catmull-rom';
 import { type CoverageImage, cropCoverage, newCoverage } from '../image/images';
 
@@ -66,24 +66,32 @@ function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number)
   const x = region.x - margin;
   const y = region.y - margin;
   const drawn = draw({ x, y, width, height }, scale);
+  // Most of a mask is plainly shown or hidden, and a filter leaves that as it is.
+  const [first = 0] = drawn.data;
+  if (isFlat(drawn.data, first)) {
+    return newCoverage(region.width, region.height, Math.round(first * STEPS) / STEPS);
+  }
   const box = boxFor(sigma);
-  let a = Int32Array.from(drawn.data, (value) => Math.round(value * STEPS));
+  let a = new Int32Array(drawn.data.length);
   let b = new Int32Array(a.length);
+  for (let i = 0; i < a.length; i++) a[i] = Math.round((drawn.data[i] as number) * STEPS);
   const swap = () => {
     [a, b] = [b, a];
   };
   for (let pass = 0; pass < PASSES; pass++, swap()) {
-    for (let row = 0; row < height; row++) {
-      boxPass(a, b, row * width, 1, width, box.r, box.fringe);
-    }
+    boxPassAcross(a, b, width, height, box.r, box.fringe);
   }
   for (let pass = 0; pass < PASSES; pass++, swap()) {
-    for (let column = 0; column < width; column++) {
-      boxPass(a, b, column, width, height, box.r, box.fringe);
-    }
+    boxPassDown(a, b, width, height, box.r, box.fringe);
   }
-  const data = Float32Array.from(a, (value) => value / STEPS);
+  const { data } = drawn;
+  for (let i = 0; i < a.length; i++) data[i] = (a[i] as number) / STEPS;
   return cropCoverage({ width, height, data }, margin, margin, region.width, region.height);
+}
+
+function isFlat(data: Float32Array, value: number): boolean {
+  for (let i = 0; i < data.length; i++) if (data[i] !== value) return false;
+  return true;
 }
 
 /** Catmull-Rom interpolation between grids whose pixel edges coincide every `by` pixels. */

@@ -40,28 +40,55 @@ function changedTiles(before: PaintedPart, after: PaintedPart): Rect {
   return rect;
 }
 
-/** True when nothing but the tiles of a painted part differs. */
+/** The mask pixels that a part can change; null when that may be all of them. */
+function partReach(part: MaskPart): Rect | null {
+  if (!part.shown) return NOTHING;
+  if (part.combine === 'intersect') return null;
+  if (part.kind === 'painted') return changedTiles({ ...part, tiles: {} }, part);
+  if (part.combine === 'replace' || part.inverted) return null;
+  if (part.kind !== 'outline') return part;
+  const xs = part.points.map((point) => point.x);
+  const ys = part.points.map((point) => point.y);
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}
+
+/** True when nothing but the tiles of a painted part differs, which therefore stays local. */
 function onlyTilesChanged(before: MaskPart, after: MaskPart): boolean {
   if (before.kind !== 'painted' || after.kind !== 'painted') return false;
   const same = { tiles: 0, strokes: 0, name: '' };
-  return JSON.stringify({ ...before, ...same }) === JSON.stringify({ ...after, ...same });
+  return (
+    after.combine !== 'intersect' &&
+    JSON.stringify({ ...before, ...same }) === JSON.stringify({ ...after, ...same })
+  );
+}
+
+/** What a change of one part may touch, in mask pixels; null for the whole mask. */
+function partDamage(was: MaskPart | undefined, is: MaskPart | undefined): Rect | null {
+  if (was === is) return NOTHING;
+  if (was && is && onlyTilesChanged(was, is)) {
+    return changedTiles(was as PaintedPart, is as PaintedPart);
+  }
+  const [before, after] = [was ? partReach(was) : NOTHING, is ? partReach(is) : NOTHING];
+  return before && after ? uniteRects(before, after) : null;
 }
 
 /** What a change of a layer's mask may touch, in composition pixels; null for the layer as a whole. */
 function maskDamage(before: Mask, after: Mask, layer: Layer): Rect | null {
-  const sameFrame =
-    before.startsFrom === after.startsFrom &&
-    before.feather === after.feather &&
-    before.parts.length === after.parts.length;
-  if (!sameFrame) return null;
+  if (before.startsFrom !== after.startsFrom || before.feather !== after.feather) return null;
+  const ids = (mask: Mask, other: Mask) =>
+    mask.parts.map((part) => part.id).filter((id) => other.parts.some((part) => part.id === id));
+  if (ids(before, after).join() !== ids(after, before).join()) return null;
   let rect = NOTHING;
-  for (let at = 0; at < after.parts.length; at++) {
-    const [was, is] = [before.parts[at] as MaskPart, after.parts[at] as MaskPart];
-    if (was === is) continue;
-    if (!onlyTilesChanged(was, is)) return null;
-    rect = uniteRects(rect, changedTiles(was as PaintedPart, is as PaintedPart));
+  for (const id of new Set([...before.parts, ...after.parts].map((part) => part.id))) {
+    const find = (mask: Mask) => mask.parts.find((part) => part.id === id);
+    const touched = partDamage(find(before), find(after));
+    if (!touched) return null;
+    rect = uniteRects(rect, touched);
   }
-  return growRect(boundsAfter(maskMatrix(layer), rect), maskSupport(after));
+  if (rect === NOTHING) return NOTHING;
+  const margin = Math.max(maskSupport(before), maskSupport(after));
+  return growRect(boundsAfter(maskMatrix(layer), rect), margin);
 }
 
 function layerDamage(

@@ -4,7 +4,10 @@ import {
   paintPart,
   perform,
   placedAt,
+  removePart,
+  reorderPart,
   setOpacity,
+  setPart,
   setPlacement,
 } from '@diplex/document';
 import { encodePixels } from '@diplex/kernels';
@@ -123,6 +126,15 @@ describe('damage', () => {
         const faded = perform(composition, setOpacity, { layer: layer.id, opacity: value / 100 });
         expectInside(composition, faded.composition);
         for (const mask of composition.masks) {
+          for (const part of mask.parts) {
+            const args = { mask: mask.id, part: part.id };
+            expectInside(composition, perform(composition, removePart, args).composition);
+            const back = perform(composition, reorderPart, { ...args, to: 0 });
+            expectInside(composition, back.composition);
+            const settings = { shown: !part.shown, feather: value / 9 };
+            const set = perform(composition, setPart, { ...args, settings });
+            expectInside(composition, set.composition);
+          }
           for (const part of mask.parts.filter((each) => each.kind === 'painted')) {
             const args = { mask: mask.id, part: part.id, tiles: { '0,0': 'f'.repeat(64) } };
             const painted = perform(composition, paintPart, { ...args, way: 'hide' });
