@@ -18,7 +18,7 @@ const INFORMATION_MS = 8000;
 
 let last = 0;
 
-/** Short messages at the foot of the window. */
+/** Short messages for the person at the bench. */
 export const useNotices = create<Notices>((set, get) => ({
   notices: [],
   tell(notice) {

@@ -2,11 +2,11 @@ import { IconAlertTriangle, IconInfoCircle, IconX } from '@tabler/icons-react';
 import { useNotices } from '../bench/notice-store';
 import { IconButton } from '../controls/IconButton';
 
-/** Short messages at the foot of the window, each with a way to put it away. */
+/** Short messages at the foot of the inspector, off the picture, each with a way to put it away. */
 export function Notices() {
   const { notices, dismiss } = useNotices();
   return (
-    <div className="pointer-events-none fixed bottom-28 left-1/2 z-40 grid w-[560px] max-w-[90vw] -translate-x-1/2 gap-2">
+    <div className="pointer-events-none fixed right-2.5 bottom-2.5 z-40 grid w-[268px] gap-2 text-[12.5px]">
       {notices.slice(-4).map(({ id, kind, words, action }) => (
         <div
           key={id}

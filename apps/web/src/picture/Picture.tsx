@@ -44,6 +44,7 @@ function CanvasGround() {
   const { zoom, x, y, canvas } = useCamera();
   return (
     <div
+      data-testid="canvas-ground"
       className="checks absolute shadow-[0_2px_18px_#0007]"
       style={{
         left: Math.round(x),

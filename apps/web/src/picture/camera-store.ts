@@ -1,8 +1,9 @@
 import type { Point, Size } from '@diplex/document';
 import { create } from 'zustand';
 
-/** The share of the window that a fitted picture leaves free on each side, in window pixels. */
+/** What a fitted picture leaves free on each side, in window pixels; below there are readings. */
 const FIT_MARGIN = 18;
+const FIT_BELOW = 44;
 const LEAST_ZOOM = 0.02;
 const MOST_ZOOM = 64;
 
@@ -27,13 +28,13 @@ interface Camera {
 function fitted(area: Size, canvas: Size) {
   const zoom = Math.min(
     (area.width - 2 * FIT_MARGIN) / canvas.width,
-    (area.height - 2 * FIT_MARGIN) / canvas.height,
+    (area.height - FIT_MARGIN - FIT_BELOW) / canvas.height,
   );
   const clamped = Math.max(LEAST_ZOOM, Math.min(MOST_ZOOM, zoom));
   return {
     zoom: clamped,
     x: Math.round((area.width - canvas.width * clamped) / 2),
-    y: Math.round((area.height - canvas.height * clamped) / 2),
+    y: Math.round((area.height + FIT_MARGIN - FIT_BELOW - canvas.height * clamped) / 2),
     fitted: true,
   };
 }

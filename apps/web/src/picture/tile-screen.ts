@@ -52,8 +52,8 @@ export class TileScreen {
   private coarseAsked: AbortController | null = null;
   private frame = 0;
   supply: PixelSupply | null = null;
-  /** Called after a picture was drawn; `settled` when nothing sharper is to come. */
-  onDrawn: (settled: boolean) => void = () => undefined;
+  /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
+  onState: (settled: boolean) => void = () => undefined;
 
   constructor(
     private readonly engine: Engine,
@@ -143,6 +143,7 @@ export class TileScreen {
   }
 
   private schedule(): void {
+    this.onState(false);
     if (this.frame) return;
     this.frame = requestAnimationFrame(() => {
       this.frame = 0;
@@ -216,7 +217,7 @@ export class TileScreen {
     for (const tile of wanted) if (tile.shows >= tile.changed) this.drawTile(context, tile);
     this.ask(missing);
     this.letGo();
-    this.onDrawn(missing.length === 0 && (this.supply?.idle ?? true));
+    this.onState(missing.length === 0 && (this.supply?.idle ?? true));
   }
 
   private place(

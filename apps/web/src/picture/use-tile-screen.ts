@@ -28,7 +28,7 @@ export function useTileScreen(
       useShelf.getState().sources.find((source) => source.hash === hash);
     screen.supply = new PixelSupply(engine, sourceOf, () => screen.refresh(), tellProblem);
     // For those who wait for the finished picture, tests among them.
-    screen.onDrawn = (settled) => {
+    screen.onState = (settled) => {
       surface.dataset.settled = String(settled);
     };
     setCurrentScreen(screen);
@@ -37,7 +37,6 @@ export function useTileScreen(
       const { preview, composition, opened } = useComposition.getState();
       const hand = useHand.getState();
       const shown = hand.comparing ? opened : (preview ?? composition);
-      surface.dataset.settled = 'false';
       const view = viewInHand(hand, useSettings.getState().theme);
       screen.setScene(shown, looksAt === 'mask' ? view : { kind: 'composition' });
       useCamera.getState().setCanvas(shown.canvas);
@@ -45,7 +44,6 @@ export function useTileScreen(
     const camera = () => {
       const { zoom, x, y } = useCamera.getState();
       const ratio = window.devicePixelRatio;
-      surface.dataset.settled = 'false';
       screen.setCamera({ zoom: zoom * ratio, x: x * ratio, y: y * ratio });
     };
     const size = () => {

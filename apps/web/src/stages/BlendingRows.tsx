@@ -1,16 +1,19 @@
 import { BLEND_MODES, type BlendMode, type Layer, setBlending, setOpacity } from '@diplex/document';
+import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { Section } from '../frame/Inspector';
 
 /** How a layer mixes with what lies behind it. */
 export function BlendingRows({ layer }: { readonly layer: Layer }) {
+  const id = useId();
   const { perform, tryOut } = useComposition.getState();
   return (
     <Section title="Blending">
-      <label className="mb-1 grid grid-cols-[84px_1fr] items-center gap-2 text-[12.5px] text-quiet">
-        Blending
+      <div className="mb-1 grid grid-cols-[84px_1fr] items-center gap-2 text-[12.5px] text-quiet">
+        <label htmlFor={id}>Blending</label>
         <select
+          id={id}
           className="select select-sm bg-base-200"
           value={layer.blending}
           disabled={layer.locked}
@@ -24,7 +27,7 @@ export function BlendingRows({ layer }: { readonly layer: Layer }) {
             </option>
           ))}
         </select>
-      </label>
+      </div>
       <Amount
         label="Opacity"
         value={Math.round(layer.opacity * 100)}

@@ -142,7 +142,7 @@ describe('damage', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     );
   });
 

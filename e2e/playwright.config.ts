@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+export const ADDRESS = 'http://127.0.0.1:4390';
+
+/** Switches that keep Chromium from looking for anything outside this machine. */
+const QUIET = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+export default defineConfig({
+  testDir: 'journeys',
+  outputDir: '../test-results/journeys',
+  globalSetup: './support/start-server.ts',
+  // The journeys share one server, and rendering takes both cores.
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
+  use: {
+    baseURL: ADDRESS,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: '/usr/bin/chromium', args: QUIET },
+    screenshot: 'only-on-failure',
+  },
+});
