@@ -1,2 +1,4 @@
 export * from './credits';
 export * from './painted-tile';
+export * from './png-profile';
+export * from './tiff-tags';

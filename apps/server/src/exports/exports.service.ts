@@ -1,9 +1,9 @@
-import { mkdir, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Composition, newId, sourcesOf } from '@diplex/document';
-import { creditLines, creditsAsXmp } from '@diplex/formats';
+import { addTiffTags, creditLines, creditsAsXmp, embedProfileInPng } from '@diplex/formats';
 import { Inject, Injectable } from '@nestjs/common';
-import sharp, { type Sharp } from 'sharp';
+import sharp from 'sharp';
 import { CompositionsService } from '../compositions/compositions.service';
 import { CONFIGURATION, type Configuration } from '../configuration';
 import { Problem } from '../problems/problem';
@@ -15,6 +15,14 @@ import { type JobResult, JobsService } from './jobs.service';
 
 /** Share of the work that rendering is; the rest is encoding. */
 const RENDERING = 0.8;
+
+/** What a file says of its makers. */
+interface Credits {
+  readonly description: string;
+  readonly artist: string;
+  readonly copyright: string;
+  readonly software: string;
+}
 
 interface Delivery {
   readonly document: Composition;
@@ -83,7 +91,7 @@ export class ExportsService {
     const path = join(this.folder, `${newId()}.${format.ending}`);
     const draft = `${path}.part`;
     try {
-      await (await this.encoded(picture, delivery)).toFile(draft);
+      await writeFile(draft, await this.encoded(picture, delivery));
       signal.throwIfAborted();
       await rename(draft, path);
     } finally {
@@ -94,30 +102,56 @@ export class ExportsService {
     return { path, file, mediaType: format.mediaType, bytes };
   }
 
-  /** The picture on its way to the file, with its profile and the credits of its sources. */
-  private async encoded(picture: RenderedPicture, delivery: Delivery): Promise<Sharp> {
+  /** The bytes of the file, with its profile and the credits of its sources. */
+  private async encoded(picture: RenderedPicture, delivery: Delivery): Promise<Uint8Array> {
     const { document, format, bits, quality, backing } = delivery;
     const { width, height, data } = picture;
     const used = await this.sources.findMany(sourcesOf(document));
-    const lines = creditLines(used);
-    const opaque = isOpaque(data);
     let image = sharp(data, { raw: { width, height, channels: 4 }, limitInputPixels: false });
     image = image.toColourspace(bits === 16 ? 'rgb16' : 'srgb');
-    if (opaque) image = image.removeAlpha();
+    if (isOpaque(data)) image = image.removeAlpha();
     else if (!format.alpha) image = image.flatten({ background: backing });
-    image = image.withIccProfile('srgb').withXmp(creditsAsXmp(document.title, used));
-    // EXIF text is plain ASCII; the XMP packet holds the same in full.
-    const ascii = (text: string) => text.replace(/[^\x20-\x7e\n]/g, '?');
-    image = image.withExifMerge({
-      IFD0: {
-        ImageDescription: ascii(document.title),
-        Artist: ascii([...new Set(used.map((each) => each.credit).filter(Boolean))].join('; ')),
-        Copyright: ascii(lines.join('; ')),
-        Software: 'Diplex',
-      },
-    });
-    return format.encode(image, { bits, quality });
+    image = image.withXmp(creditsAsXmp(document.title, used));
+    const credits: Credits = {
+      description: document.title,
+      artist: [...new Set(used.map((each) => each.credit).filter(Boolean))].join('; '),
+      copyright: creditLines(used).join('; '),
+      software: 'Diplex',
+    };
+    if (format.mediaType === 'image/tiff') {
+      const tiff = await format.encode(image, { bits, quality }).toBuffer();
+      return addTiffTags(tiff, { ...credits, icc: await srgbProfile() });
+    }
+    image = image.withExifMerge({ IFD0: exifOf(credits) });
+    // At 16 bits the encoder would convert from a wider space than the samples are in.
+    if (bits === 16) {
+      const png = await format.encode(image, { bits, quality }).toBuffer();
+      return embedProfileInPng(png, await srgbProfile(), 'sRGB');
+    }
+    return format.encode(image.withIccProfile('srgb'), { bits, quality }).toBuffer();
   }
+}
+
+/** EXIF text is plain ASCII and never empty; the XMP packet holds the same in full. */
+function exifOf(credits: Credits): Record<string, string> {
+  const fields = {
+    ImageDescription: credits.description,
+    Artist: credits.artist,
+    Copyright: credits.copyright,
+    Software: credits.software,
+  };
+  const ascii = (text: string) => text.replace(/[^\x20-\x7e]/g, '?');
+  const stated = Object.entries(fields).filter(([, text]) => text !== '');
+  return Object.fromEntries(stated.map(([name, text]) => [name, ascii(text)]));
+}
+
+/** The bytes of the sRGB profile that the encoder ships. */
+async function srgbProfile(): Promise<Uint8Array> {
+  const black = { width: 1, height: 1, channels: 3 as const, background: '#000000' };
+  const tagged = await sharp({ create: black }).withIccProfile('srgb').png().toBuffer();
+  const { icc } = await sharp(tagged).metadata();
+  if (!icc) throw new Error('The encoder ships no sRGB profile.');
+  return icc;
 }
 
 function isOpaque(data: Uint8Array | Uint16Array): boolean {

@@ -1,5 +1,5 @@
 import { newId } from '@diplex/document';
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { BehaviorSubject, type Observable } from 'rxjs';
 import { Problem } from '../problems/problem';
 import { detailsOf } from '../problems/problem-filter';
@@ -29,6 +29,7 @@ export type Work = (signal: AbortSignal, progress: (share: number) => void) => P
 @Injectable()
 export class JobsService {
   private readonly jobs = new Map<string, Job>();
+  private readonly log = new Logger('Jobs');
 
   begin(composition: string, label: string, work: Work): JobDto {
     const id = newId();
@@ -55,8 +56,9 @@ export class JobsService {
           say({ state: 'done', progress: 1, secondsLeft: 0, file, bytes });
         },
         (error: unknown) => {
-          if (stop.signal.aborted) say({ state: 'stopped', secondsLeft: null });
-          else say({ state: 'failed', problem: detailsOf(error).detail, secondsLeft: null });
+          if (stop.signal.aborted) return say({ state: 'stopped', secondsLeft: null });
+          this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+          say({ state: 'failed', problem: detailsOf(error).detail, secondsLeft: null });
         },
       )
       .finally(() => state.complete());

@@ -32,7 +32,6 @@ export async function receiveFiles(
     const received = blobs
       .receive(stream, limit)
       .catch((error: unknown) => {
-        stream.resume();
         if (!(error instanceof TooManyBytes)) throw error;
         const most = Math.floor(limit / 2 ** 20);
         const detail = `${name} has more than ${most} MB. Make it smaller, or raise the limit.`;

@@ -79,9 +79,13 @@ export class BlobStore {
     const measure = new Transform({
       transform(chunk: Buffer, _, done) {
         bytes += chunk.length;
-        if (bytes > limit) return done(new TooManyBytes(`More than ${limit} bytes.`));
+        // What is too much is read and thrown away, so that the files behind it still arrive.
+        if (bytes > limit) return done();
         digest.update(chunk);
         done(null, chunk);
+      },
+      flush(done) {
+        done(bytes > limit ? new TooManyBytes(`More than ${limit} bytes.`) : null);
       },
     });
     try {

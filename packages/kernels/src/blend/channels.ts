@@ -17,14 +17,20 @@ export const darken: ChannelBlend = (b, s) => Math.min(b, s);
 
 export const lighten: ChannelBlend = (b, s) => Math.max(b, s);
 
+/**
+ * Colours arrive divided by their alpha, which leaves a full channel a hair below 1 and an empty one
+ * a hair above 0; the cases at the ends must not miss them.
+ */
+const HAIR = 1e-5;
+
 export const colorDodge: ChannelBlend = (b, s) => {
-  if (b <= 0) return 0;
-  return s >= 1 ? 1 : Math.min(1, b / (1 - s));
+  if (b <= HAIR) return 0;
+  return s >= 1 - HAIR ? 1 : Math.min(1, b / (1 - s));
 };
 
 export const colorBurn: ChannelBlend = (b, s) => {
-  if (b >= 1) return 1;
-  return s <= 0 ? 0 : 1 - Math.min(1, (1 - b) / s);
+  if (b >= 1 - HAIR) return 1;
+  return s <= HAIR ? 0 : 1 - Math.min(1, (1 - b) / s);
 };
 
 export const softLight: ChannelBlend = (b, s) => {
