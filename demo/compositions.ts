@@ -14,10 +14,9 @@ import {
   record,
   type Size,
   scaleToCanvas,
-  setBlending,
   setMaskFeather,
-  setOpacity,
   setPlacement,
+  showLayer,
 } from '@diplex/document';
 import { HEADLAND, KEEPER } from './outlines';
 
@@ -102,14 +101,13 @@ export function keeperAtTheWall(sourceOf: (file: string) => DemoSource): DemoCom
   return bench.result;
 }
 
-/** The headland without its sky, ready for a new one, before the dusk. */
+/** The headland without its sky, ready for a new one: two to choose from, one of them hidden. */
 export function headlandForDusk(sourceOf: (file: string) => DemoSource): DemoComposition {
   const bench = new Builder('Headland, new sky', { width: 1620, height: 1080 });
   bench.photo('Dusk sky', sourceOf('plates/sky-dusk.jpg'), 'fill');
+  const storm = bench.photo('Storm sky', sourceOf('plates/sky-storm.jpg'), 'fill');
+  bench.do(showLayer, { layer: storm.id, shown: false });
   const headland = bench.photo('Headland', sourceOf('photos/headland-noon.jpg'), 'natural');
   bench.outline(headland, HEADLAND, 1);
-  const embers = bench.photo('Embers', sourceOf('plates/embers.jpg'), 'fill');
-  bench.do(setBlending, { layer: embers.id, blending: 'screen' });
-  bench.do(setOpacity, { layer: embers.id, opacity: 0.6 });
   return bench.result;
 }

@@ -42,7 +42,7 @@ const NAMES: Readonly<Record<string, string>> = {
 /** A key in the words of a keyboard: `$mod+Shift+z` becomes Ctrl Shift Z. */
 export function keyWords(keys: string): string {
   return keys
-    .split('+')
+    .split(/\b\+/)
     .map((key) => {
       const plain = key.replace(/^(Key|Digit)/, '');
       return NAMES[plain] ?? (plain.length === 1 ? plain.toUpperCase() : plain);

@@ -115,7 +115,13 @@ function zoomBy(by: number): void {
 }
 
 const PICTURE_ACTIONS: readonly Action[] = [
-  { id: 'zoom-in', words: 'Zoom in', group: 'Picture', keys: ['=', '+'], run: () => zoomBy(1.25) },
+  {
+    id: 'zoom-in',
+    words: 'Zoom in',
+    group: 'Picture',
+    keys: ['=', 'Shift++'],
+    run: () => zoomBy(1.25),
+  },
   { id: 'zoom-out', words: 'Zoom out', group: 'Picture', keys: ['-'], run: () => zoomBy(0.8) },
   {
     ...{ id: 'zoom-fit', words: 'Fit the picture', group: 'Picture', keys: ['0'] },

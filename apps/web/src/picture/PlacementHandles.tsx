@@ -1,4 +1,11 @@
-import { type Layer, layerById, layerMatrix, type Placement, setPlacement } from '@diplex/document';
+import {
+  type Layer,
+  layerById,
+  layerMatrix,
+  type Placement,
+  setPlacement,
+  transform,
+} from '@diplex/document';
 import type Konva from 'konva';
 import { useEffect, useRef } from 'react';
 import { Rect, Transformer } from 'react-konva';
@@ -7,6 +14,9 @@ import { useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
 
 const BRASS = '#d9a74a';
+
+/** How far the turning knob stands off the frame, in window pixels; inwards when there is no room. */
+const KNOB = 26;
 
 /** The placement that a rectangle dragged by its handles stands for. */
 function placementOf(node: Konva.Rect, layer: Layer): Placement {
@@ -47,6 +57,11 @@ export function PlacementHandles() {
   const { placement, size } = layer;
   const unmirrored = { ...placement, mirrorAcross: false, mirrorDown: false };
   const [, , , , e, f] = layerMatrix({ ...layer, placement: unmirrored });
+  const topMiddle = transform(layerMatrix({ ...layer, placement: unmirrored }), {
+    x: size.width / 2,
+    y: 0,
+  });
+  const roomAbove = y + topMiddle.y * zoom > KNOB + 8;
   const args = (node: Konva.Rect) => ({ layer: layer.id, placement: placementOf(node, layer) });
   const { tryOut, perform } = useComposition.getState();
   return (
@@ -69,7 +84,7 @@ export function PlacementHandles() {
         flipEnabled={false}
         rotationSnaps={[0, 45, 90, 135, 180, 225, 270, 315]}
         rotationSnapTolerance={2}
-        rotateAnchorOffset={26}
+        rotateAnchorOffset={roomAbove ? KNOB : -KNOB}
         anchorSize={10}
         anchorCornerRadius={5}
         anchorFill="#ffffff"

@@ -1,0 +1,147 @@
+import { newComposition, PAINTED_TILE_SIZE } from '@diplex/document';
+import { decodePaintedTile } from '@diplex/formats';
+import { describe, expect, it } from 'vitest';
+import { Engine, JobCancelled } from './engine';
+import { inlinePort } from './inline-port.test-support';
+import type { Port } from './port';
+import { sha256 } from './sha256';
+
+const region = { x: 0, y: 0, width: 2, height: 2 };
+const view = { kind: 'composition' as const };
+const ask = { composition: 1, view, region, scale: 1 };
+
+function engineWithScene(size = 1): Engine {
+  const engine = new Engine(inlinePort, size);
+  const composition = newComposition('Test', { width: 10, height: 10 });
+  engine.tell({ type: 'composition', key: 1, composition });
+  return engine;
+}
+
+/** An engine whose workers answer when they are told to; `asked` lists what they were given. */
+function manualEngine(size: number) {
+  const asked: { id: number; ask: { x: number }; seat: number }[] = [];
+  const answers: ((id: number) => void)[] = [];
+  let seats = 0;
+  const spawn = (): Port => {
+    const seat = seats++;
+    return {
+      post(message) {
+        const request = message as { type: string; id: number; ask: { x: number } };
+        if (request.type === 'job') asked.push({ id: request.id, ask: request.ask, seat });
+      },
+      listen(onMessage) {
+        answers[seat] = (id) => onMessage({ type: 'done', id, answer: null });
+      },
+      close: () => undefined,
+    };
+  };
+  const engine = new Engine(spawn, size);
+  const finish = (index: number) => {
+    const job = asked[index];
+    if (job) answers[job.seat]?.(job.id);
+  };
+  return { engine, asked, finish };
+}
+
+const probe = (x: number) => ({ composition: 1, x, y: 0 });
+
+describe('Engine', () => {
+  it('does jobs and hands back their answers', async () => {
+    const engine = engineWithScene();
+    expect([...(await engine.run('render-view', ask))]).toEqual(new Array(16).fill(0));
+    await expect(engine.run('probe', probe(0))).resolves.toMatchObject({ alpha: 0 });
+  });
+
+  it('says why a job failed, and goes on', async () => {
+    const engine = engineWithScene();
+    const missing = engine.run('render-view', { ...ask, composition: 99 });
+    await expect(missing).rejects.toThrow('no longer at hand');
+    await expect(engine.run('probe', probe(0))).resolves.toBeDefined();
+  });
+
+  it('gives the most urgent of the waiting jobs to the next free worker', async () => {
+    const { engine, asked, finish } = manualEngine(1);
+    void engine.run('probe', probe(0));
+    void engine.run('probe', probe(1), { priority: 1 });
+    void engine.run('probe', probe(2), { priority: 5 });
+    void engine.run('probe', probe(3), { priority: 5 });
+    for (let i = 0; i < 3; i++) finish(i);
+    expect(asked.map((job) => job.ask.x)).toEqual([0, 2, 3, 1]);
+  });
+
+  it('spreads jobs over its workers, and keeps those of a stroke on the first', async () => {
+    const { engine, asked, finish } = manualEngine(2);
+    void engine.run('probe', probe(0), { onFirst: true });
+    void engine.run('probe', probe(1), { onFirst: true });
+    void engine.run('probe', probe(2));
+    expect(asked.map((job) => [job.ask.x, job.seat])).toEqual([
+      [0, 0],
+      [2, 1],
+    ]);
+    finish(1);
+    expect(asked).toHaveLength(2);
+    finish(0);
+    expect(asked.map((job) => job.seat)).toEqual([0, 1, 0]);
+  });
+
+  it('drops a waiting job that was called off, and no other', async () => {
+    const { engine, asked, finish } = manualEngine(1);
+    const stop = new AbortController();
+    void engine.run('probe', probe(0));
+    const cancelled = engine.run('probe', probe(1), { signal: stop.signal });
+    void engine.run('probe', probe(2));
+    stop.abort();
+    await expect(cancelled).rejects.toThrow(JobCancelled);
+    finish(0);
+    expect(asked.map((job) => job.ask.x)).toEqual([0, 2]);
+    await expect(engine.run('probe', probe(3), { signal: stop.signal })).rejects.toThrow(
+      JobCancelled,
+    );
+  });
+
+  it('rejects what is open when it closes', async () => {
+    const { engine } = manualEngine(1);
+    const open = [engine.run('probe', probe(0)), engine.run('probe', probe(1))];
+    engine.close();
+    for (const job of open) await expect(job).rejects.toThrow(JobCancelled);
+  });
+});
+
+describe('a stroke in the engine', () => {
+  const brush = {
+    ...{ radius: 10, softness: 0, strength: 1, flow: 1 },
+    ...{ pressure: 'none' as const, value: 1 },
+  };
+  const begin = {
+    ...{ stroke: 's', brush, toComposition: [1, 0, 0, 1, 0, 0] as const },
+    ...{ extent: { x: 0, y: 0, width: 600, height: 300 }, tiles: {} },
+  };
+  const at = (x: number) => ({ x, y: 100, pressure: 1 });
+
+  it('ends as blobs that hold what was painted, under their own hashes', async () => {
+    const engine = engineWithScene();
+    await engine.run('stroke-begin', begin);
+    const first = await engine.run('stroke-extend', { stroke: 's', points: [at(50)] });
+    expect(Object.keys(first.tiles)).toEqual(['0,0']);
+    const more = await engine.run('stroke-extend', { stroke: 's', points: [at(300)] });
+    expect(Object.keys(more.tiles)).toEqual(['1,0']);
+    const ended = await engine.run('stroke-end', { stroke: 's' });
+    expect(Object.keys(ended).sort()).toEqual(['0,0', '1,0']);
+    for (const { hash, png, pairs } of Object.values(ended)) {
+      expect(await sha256(png)).toBe(hash);
+      expect(decodePaintedTile(png)).toEqual(new Uint16Array(pairs));
+      await expect(engine.run('decode-tile', { png })).resolves.toEqual(new Uint16Array(pairs));
+    }
+    const middle = (100 * PAINTED_TILE_SIZE + 50) * 2;
+    expect([...(ended['0,0']?.pairs.subarray(middle, middle + 2) ?? [])]).toEqual([65535, 65535]);
+    const again = engine.run('stroke-extend', { stroke: 's', points: [at(1)] });
+    await expect(again).rejects.toThrow('ended');
+  });
+
+  it('leaves nothing when it is dropped', async () => {
+    const engine = engineWithScene();
+    await engine.run('stroke-begin', begin);
+    await engine.run('stroke-drop', { stroke: 's' });
+    await expect(engine.run('stroke-end', { stroke: 's' })).rejects.toThrow('ended');
+  });
+});
