@@ -142,9 +142,9 @@ test('an unlinked mask stays where it is while its layer moves', async ({ page }
   const sky = await bench.colourAt([300, 200]);
   // Rock on the canvas; 400 to the left of it there was sky.
   const place = [850, 700] as const;
-  const moved = [850 - 400, 550] as const;
+  const moved = [850 - 400, 625] as const;
   const seen = await bench.colourAt(place);
-  await page.getByRole('button', { name: 'Linked' }).click();
+  await page.getByRole('button', { name: 'Linked', exact: true }).click();
   await bench.amount('Across', 810 - 400);
   expect(await bench.colourAt(place)).not.toEqual(seen);
   const unlinked = await bench.colourAt(moved);

@@ -106,7 +106,10 @@ test('makes a mask of parts and changes them', async ({ page }) => {
     await page.getByLabel('How Box combines').selectOption('replace');
     await page.getByLabel('Move Oval').focus();
     await page.keyboard.press('Space');
+    const said = page.getByRole('status').filter({ hasText: 'Oval' });
+    await expect(said).toContainText('Picked up Oval');
     await page.keyboard.press('ArrowUp');
+    await expect(said).toContainText('at the place of Box');
     await page.keyboard.press('Space');
     await expect(bench.parts().first()).toContainText('Oval');
     await page.getByLabel('Take Box in hand').click();

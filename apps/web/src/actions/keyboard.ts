@@ -6,11 +6,14 @@ import { useWindow } from './window-store';
 /** Keys that a slider uses itself; all others pass it by. */
 const SLIDER_KEYS = /^(Arrow|Home$|End$|Page)/;
 
+/** Fields that take no text, so that letters mean what they mean elsewhere. */
+const WORDLESS = ['range', 'color', 'checkbox'];
+
 /** Whether a key belongs to the field that has the focus. */
 function typing(event: KeyboardEvent): boolean {
   const { target } = event;
   if (!(target instanceof HTMLElement)) return false;
-  if (target instanceof HTMLInputElement && target.type === 'range') {
+  if (target instanceof HTMLInputElement && WORDLESS.includes(target.type)) {
     return SLIDER_KEYS.test(event.key);
   }
   if (target.isContentEditable || target instanceof HTMLTextAreaElement) return true;
@@ -31,7 +34,8 @@ export function bindKeys(stage: StageName): () => void {
     for (const key of action.keys ?? []) {
       bindings[key] = (event) => {
         const held = key.includes('$mod') || key === 'Escape';
-        if (useWindow.getState().dialog !== null) return;
+        // Somebody nearer used the key already: a card that is being moved by keys, for one.
+        if (event.defaultPrevented || useWindow.getState().dialog !== null) return;
         if (typing(event) && !held) return;
         if (belongsToControl(event)) return;
         if (action.able && !action.able()) return;

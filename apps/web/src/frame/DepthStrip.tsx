@@ -20,6 +20,7 @@ import { takeLayer } from '../actions/layer-commands';
 import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { dragAnnouncements } from '../controls/drag-announcements';
 import { address } from '../link/server';
 import { MaskInset } from './MaskInset';
 
@@ -31,6 +32,7 @@ export function DepthStrip() {
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
+  const nameOf = (id: string) => layers.find((layer) => layer.id === id)?.name ?? '';
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = layers.findIndex((layer) => layer.id === over.id);
@@ -43,7 +45,12 @@ export function DepthStrip() {
       className="relative overflow-hidden border-edge border-b"
     >
       <div className="flex h-full items-end gap-2.5 overflow-x-auto overflow-y-hidden px-[18px] pb-5">
-        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          onDragEnd={drop}
+          accessibility={{ announcements: dragAnnouncements(nameOf) }}
+        >
           <SortableContext
             items={layers.map((layer) => layer.id)}
             strategy={horizontalListSortingStrategy}

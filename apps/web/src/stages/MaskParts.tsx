@@ -42,6 +42,7 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { dragAnnouncements } from '../controls/drag-announcements';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../frame/Inspector';
@@ -83,6 +84,7 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
       </Section>
     );
   }
+  const nameOf = (id: string) => mask.parts.find((part) => part.id === id)?.name ?? '';
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = mask.parts.findIndex((part) => part.id === over.id);
@@ -102,7 +104,12 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
           onChoose={(startsFrom) => perform(setMaskStart, { mask: mask.id, startsFrom })}
         />
       </div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={drop}
+        accessibility={{ announcements: dragAnnouncements(nameOf) }}
+      >
         <SortableContext
           items={mask.parts.map((part) => part.id)}
           strategy={verticalListSortingStrategy}
