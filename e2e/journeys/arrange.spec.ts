@@ -134,6 +134,37 @@ test('orders layers in depth, and duplicates, renames, hides, locks and deletes 
   expect(Buffer.compare((await bench.pixels()).data, before.data)).not.toBe(0);
 });
 
+test('a slider shows what it does while it moves, and makes one step', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, HEADLAND, 'Journey: slider');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  const slider = page.getByRole('slider', { name: 'Opacity' });
+  const number = page.getByRole('textbox', { name: /^Opacity/ });
+  const before = await bench.colourAt([850, 700]);
+  const track = await slider.boundingBox();
+  if (!track) throw new Error('There is no slider.');
+  const y = track.y + track.height / 2;
+  await page.mouse.move(track.x + track.width - 7, y);
+  await page.mouse.down();
+  for (const share of [0.8, 0.6, 0.4]) await page.mouse.move(track.x + track.width * share, y);
+  const tried = await bench.colourAt([850, 700]);
+  expect(tried).not.toEqual(before);
+  await page.mouse.up();
+  const set = Number(await number.inputValue());
+  expect(set).toBeGreaterThan(30);
+  expect(set).toBeLessThan(50);
+  await bench.saved();
+  await page.reload();
+  await bench.settled();
+  expect(await bench.colourAt([850, 700])).toEqual(tried);
+  await bench.undo();
+  await expect(number).toHaveValue('100');
+  await slider.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(number).toHaveValue('99');
+});
+
 test('an unlinked mask stays where it is while its layer moves', async ({ page }) => {
   const bench = new BenchPage(page);
   const id = await copyOf(page, HEADLAND, 'Journey: unlinked');

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { newOf } from '../support/bench';
+import { BenchPage, newOf } from '../support/bench';
 
 function chunk(type: string, body: Buffer): Buffer {
   const head = Buffer.alloc(8);
@@ -34,6 +34,7 @@ const SVG =
 test('refuses what is no picture by its name, and takes the others', async ({ page }) => {
   const whole = await readFile('demo/photos/kettle-pond.jpg');
   const shelf = async () => (await (await page.request.get('/api/sources')).json()) as unknown[];
+  const bench = new BenchPage(page);
   const before = await shelf();
   const id = await newOf(page, 'Journey: refused files', 300, 200);
   await page.goto(`/c/${id}/gather`);
@@ -41,7 +42,7 @@ test('refuses what is no picture by its name, and takes the others', async ({ pa
 
   const bring = async (files: { name: string; mimeType: string; buffer: Buffer }[]) => {
     const chooser = page.waitForEvent('filechooser');
-    await page.keyboard.press('q');
+    await bench.tool('Bring in');
     await (await chooser).setFiles(files);
   };
   const told = (words: RegExp) => page.getByRole('alert').filter({ hasText: words });

@@ -40,6 +40,8 @@ interface Hand {
   readonly combine: CombineRule;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
+  /** Whether the stage looks at masks; the view below is for those that do. */
+  readonly looksAt: 'mask' | 'composition';
   readonly view: MaskView;
   readonly backdrop: Backdrop;
   readonly backdropColour: Colour;
@@ -59,6 +61,7 @@ export const useHand = create<Hand>((set) => ({
   combine: 'add',
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  looksAt: 'composition',
   view: 'composition',
   backdrop: 'black',
   backdropColour: { r: 192, g: 32, b: 122 },

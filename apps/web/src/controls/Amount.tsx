@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { type KeyboardEvent, useId, useState } from 'react';
 
 interface AmountProps {
   readonly label: string;
@@ -21,6 +21,13 @@ interface AmountProps {
 /** Steps along the track of a slider. */
 const TRACK = 1000;
 
+const KEY_WAYS: Readonly<Record<string, number>> = {
+  ArrowLeft: -1,
+  ArrowDown: -1,
+  ArrowRight: 1,
+  ArrowUp: 1,
+};
+
 /** A labelled amount: a slider and a number field that always agree. */
 export function Amount(props: AmountProps) {
   const { label, value, min, max, step, unit, disabled, curve = 1, layout = 'row' } = props;
@@ -35,10 +42,22 @@ export function Amount(props: AmountProps) {
     const exact = min + (track / TRACK) ** curve * (max - min);
     return Number((Math.round(exact / step) * step).toFixed(decimals));
   };
+  const tryValue = (next: number) => {
+    setDragged(next);
+    props.onTry?.(next);
+  };
+  /** One step of the amount for each press, ten with Shift; the track is finer than that. */
+  const stepByKey = (event: KeyboardEvent) => {
+    const way = KEY_WAYS[event.key];
+    if (way === undefined) return;
+    event.preventDefault();
+    const next = shown + way * step * (event.shiftKey ? 10 : 1);
+    tryValue(Number(Math.max(min, Math.min(max, next)).toFixed(decimals)));
+  };
   const settle = () => {
     if (dragged === null) return;
     setDragged(null);
-    if (dragged !== value) props.onSet(dragged);
+    props.onSet(dragged);
   };
   const settleTyped = () => {
     const number = Number((typed ?? '').replace(',', '.').replace('−', '-'));
@@ -59,11 +78,8 @@ export function Amount(props: AmountProps) {
       disabled={disabled}
       style={{ ['--filled' as string]: `${share * 100}%` }}
       aria-valuetext={`${shown.toFixed(decimals)}${unit ? ` ${unit}` : ''}`}
-      onChange={(event) => {
-        const next = fromTrack(Number(event.target.value));
-        setDragged(next);
-        props.onTry?.(next);
-      }}
+      onChange={(event) => tryValue(fromTrack(Number(event.target.value)))}
+      onKeyDown={stepByKey}
       onPointerUp={settle}
       onKeyUp={settle}
       onBlur={settle}

@@ -1,7 +1,7 @@
 import { greyOfLightness } from '@diplex/core';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
-import type { ToolName } from '../bench/hand-store';
+import { type ToolName, useHand } from '../bench/hand-store';
 import { BrushRing } from './BrushRing';
 import { useCamera } from './camera-store';
 import { PictureOverlay } from './PictureOverlay';
@@ -17,7 +17,10 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
   const cutting = tool !== 'place' && tool !== null;
-  useTileScreen(canvas, area, cutting ? 'mask' : 'composition');
+  useEffect(() => {
+    useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
+  }, [cutting]);
+  useTileScreen(canvas, area);
   const cursor = usePointer(area, tool);
   const grey = Math.round(greyOfLightness(surround) * 255);
   return (

@@ -19,17 +19,36 @@ export class PixelSupply {
   private readonly line: (() => Promise<void>)[] = [];
   private running = 0;
 
+  private generation = 0;
+  private readonly listeners = new Set<() => void>();
+
   /**
    * @param sourceOf what the shelf knows of a source
-   * @param onArrive called when new pixels are with the workers
    * @param onProblem called with words when pixels cannot be had
    */
   constructor(
     private readonly engine: Engine,
     private readonly sourceOf: (hash: string) => Source | undefined,
-    private readonly onArrive: () => void,
     private readonly onProblem: (words: string) => void,
   ) {}
+
+  /** Calls `onArrive` whenever new pixels are with the workers. Returns a way to end that. */
+  listen(onArrive: () => void): () => void {
+    this.listeners.add(onArrive);
+    return () => this.listeners.delete(onArrive);
+  }
+
+  /** Lets go of all pixels, for another composition. What is still on its way is not kept. */
+  forget(): void {
+    this.generation++;
+    this.asked.clear();
+    this.line.length = 0;
+    this.engine.tell({ type: 'forget' });
+  }
+
+  private arrived(): void {
+    for (const listener of this.listeners) listener();
+  }
 
   /** Whether everything that was asked for has arrived. */
   get idle(): boolean {
@@ -65,7 +84,7 @@ export class PixelSupply {
         // It is tried again when it is next needed, but not at once.
         setTimeout(() => {
           this.asked.delete(key);
-          this.onArrive();
+          this.arrived();
         }, RETRY_MS);
       }),
     );
@@ -79,13 +98,14 @@ export class PixelSupply {
       this.running++;
       next().finally(() => {
         this.running--;
-        this.onArrive();
+        this.arrived();
         this.advance();
       });
     }
   }
 
   private async fetchLevel(source: Source, level: number): Promise<void> {
+    const { generation } = this;
     const { width, height } = levelSize(source.width, source.height, level);
     const memory = allocateBytes(width * height * source.channels * (source.bits / 8));
     const bytes = new Uint8Array(memory);
@@ -97,6 +117,7 @@ export class PixelSupply {
       at += read.value.length;
     }
     if (at !== bytes.length) throw new Error(`${source.name} did not arrive whole.`);
+    if (generation !== this.generation) return;
     const data = source.bits === 16 ? new Uint16Array(memory) : bytes;
     const pixels = { width, height, channels: source.channels, data };
     this.engine.tell({ type: 'level', source: source.hash, level, pixels });

@@ -51,13 +51,13 @@ export class TileScreen {
   private coarse: { bitmap: ImageBitmap; region: Rect; scale: number; shows: number } | null = null;
   private coarseAsked: AbortController | null = null;
   private frame = 0;
-  supply: PixelSupply | null = null;
   /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
   onState: (settled: boolean) => void = () => undefined;
 
   constructor(
     private readonly engine: Engine,
     private readonly canvas: HTMLCanvasElement,
+    private readonly supply: PixelSupply,
   ) {}
 
   /** The key under which the workers know the composition, for jobs of others too. */
@@ -198,7 +198,7 @@ export class TileScreen {
     const context = this.canvas.getContext('2d');
     if (!context || !this.composition) return;
     const viewed = this.view.kind === 'composition' ? undefined : this.view.layer;
-    this.supply?.ensure(neededPixels(this.composition, this.scale, viewed));
+    this.supply.ensure(neededPixels(this.composition, this.scale, viewed));
     context.clearRect(0, 0, this.canvas.width, this.canvas.height);
     const wanted = this.wantedTiles();
     const missing = wanted.filter((tile) => tile.shows < tile.changed);
@@ -217,7 +217,7 @@ export class TileScreen {
     for (const tile of wanted) if (tile.shows >= tile.changed) this.drawTile(context, tile);
     this.ask(missing);
     this.letGo();
-    this.onState(missing.length === 0 && (this.supply?.idle ?? true));
+    this.onState(missing.length === 0 && this.supply.idle);
   }
 
   private place(

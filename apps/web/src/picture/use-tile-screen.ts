@@ -1,13 +1,11 @@
 import { type RefObject, useEffect } from 'react';
 import { useComposition } from '../bench/composition-store';
-import { pageEngine } from '../bench/engine';
+import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
-import { tellProblem } from '../bench/notice-store';
 import { useSettings } from '../bench/settings-store';
 import { useShelf } from '../shelf/shelf-store';
 import { useCamera } from './camera-store';
 import { setCurrentScreen } from './current-screen';
-import { PixelSupply } from './pixel-supply';
 import { TileScreen } from './tile-screen';
 
 /**
@@ -17,16 +15,13 @@ import { TileScreen } from './tile-screen';
 export function useTileScreen(
   canvas: RefObject<HTMLCanvasElement | null>,
   area: RefObject<HTMLDivElement | null>,
-  looksAt: 'mask' | 'composition',
 ): void {
   useEffect(() => {
     const [surface, box] = [canvas.current, area.current];
     if (!surface || !box) return;
     const engine = pageEngine();
-    const screen = new TileScreen(engine, surface);
-    const sourceOf = (hash: string) =>
-      useShelf.getState().sources.find((source) => source.hash === hash);
-    screen.supply = new PixelSupply(engine, sourceOf, () => screen.refresh(), tellProblem);
+    const supply = pageSupply();
+    const screen = new TileScreen(engine, surface, supply);
     // For those who wait for the finished picture, tests among them.
     screen.onState = (settled) => {
       surface.dataset.settled = String(settled);
@@ -38,7 +33,8 @@ export function useTileScreen(
       const hand = useHand.getState();
       const shown = hand.comparing ? opened : (preview ?? composition);
       const view = viewInHand(hand, useSettings.getState().theme);
-      screen.setScene(shown, looksAt === 'mask' ? view : { kind: 'composition' });
+      const masks = hand.looksAt === 'mask';
+      screen.setScene(shown, masks ? view : { kind: 'composition' });
       useCamera.getState().setCanvas(shown.canvas);
     };
     const camera = () => {
@@ -60,6 +56,7 @@ export function useTileScreen(
       useHand.subscribe(scene),
       useSettings.subscribe(scene),
       useCamera.subscribe(camera),
+      supply.listen(() => screen.refresh()),
       useShelf.subscribe(() => screen.refresh()),
     ];
     const follow = (event: PointerEvent) => {
@@ -78,5 +75,5 @@ export function useTileScreen(
       setCurrentScreen(null);
       screen.close();
     };
-  }, [canvas, area, looksAt]);
+  }, [canvas, area]);
 }

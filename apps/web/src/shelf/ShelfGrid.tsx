@@ -1,25 +1,14 @@
 import { IconPhotoPlus } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { addSourceAsLayer } from '../actions/layer-commands';
 import { address, type Source } from '../link/server';
-import { chooseFiles, filesIn } from './choose-files';
+import { chooseFiles } from './choose-files';
 import { useShelf } from './shelf-store';
 
-/** The sources on the shelf. Files can be dropped and pasted on it. */
+/** The sources on the shelf. */
 export function ShelfGrid() {
-  const { sources, loaded, bringIn } = useShelf();
+  const { sources, loaded } = useShelf();
   const [over, setOver] = useState(false);
-
-  useEffect(() => {
-    const paste = (event: ClipboardEvent) => {
-      const files = filesIn(event.clipboardData);
-      if (files.length === 0) return;
-      event.preventDefault();
-      void bringIn(files);
-    };
-    window.addEventListener('paste', paste);
-    return () => window.removeEventListener('paste', paste);
-  }, [bringIn]);
 
   return (
     <main
@@ -27,16 +16,9 @@ export function ShelfGrid() {
       data-testid="shelf"
       style={{ gridArea: 'picture' }}
       className={`overflow-y-auto bg-base-200 p-4 ${over ? 'shadow-[inset_0_0_0_3px_var(--color-primary)]' : ''}`}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
+      onDragOver={() => setOver(true)}
       onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        void bringIn(filesIn(event.dataTransfer));
-      }}
+      onDrop={() => setOver(false)}
     >
       {loaded && sources.length === 0 ? (
         <button

@@ -43,6 +43,10 @@ export const useShelf = create<Shelf>((set, get) => {
         useNotices.getState().tell({ kind: 'information', words });
       }
       if (!result.source) return null;
+      if (result.outcome === 'added') {
+        const words = `${file.name} is on the shelf.`;
+        useNotices.getState().tell({ kind: 'information', words });
+      }
       put(result.source);
       return result.source;
     } catch (error) {

@@ -3,7 +3,6 @@ import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
-import { Picture } from '../picture/Picture';
 import { BlendingRows } from './BlendingRows';
 import { MaskEdge } from './MaskEdge';
 import { PlacementRows } from './PlacementRows';
@@ -14,7 +13,6 @@ export function ArrangeStage() {
   const layer = useLayerInHand();
   return (
     <>
-      <Picture tool="place" />
       <Tray sentence={<ArrangeSentence />} tools={ARRANGE_TOOLS} inHand={null} />
       <Inspector>
         {layer ? (

@@ -3,9 +3,10 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
 import { setStageNavigation } from '../actions/navigation';
 import { useWindow } from '../actions/window-store';
-import { startAutosave } from '../bench/autosave';
+import { flush, startAutosave } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
-import { useHand } from '../bench/hand-store';
+import { pageSupply } from '../bench/engine';
+import { type ToolName, useHand } from '../bench/hand-store';
 import { CanvasDialog } from '../frame/CanvasDialog';
 import { DepthStrip } from '../frame/DepthStrip';
 import { Header } from '../frame/Header';
@@ -15,7 +16,9 @@ import { SourcePicker } from '../frame/SourcePicker';
 import { Spine } from '../frame/Spine';
 import { wordsOf } from '../link/problem';
 import { server } from '../link/server';
+import { Picture } from '../picture/Picture';
 import { useShelf } from '../shelf/shelf-store';
+import { useFileIntake } from '../shelf/use-file-intake';
 import { ArrangeStage } from './ArrangeStage';
 import { CutStage } from './CutStage';
 import { DeliverStage } from './DeliverStage';
@@ -31,28 +34,38 @@ const STAGE_PANELS: Readonly<Record<StageName, () => ReactNode>> = {
 
 /** Opens the composition that the address names; says what is wrong when it cannot. */
 function useOpened(id: string | undefined): { ready: boolean; problem: string | null } {
-  const openId = useComposition((state) => state.id);
+  const [opened, setOpened] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     if (!id) return;
     setProblem(null);
     let gone = false;
     const load = async () => {
+      // What was changed on the bench before must be saved before anything is loaded.
+      await flush();
       const [loaded] = await Promise.all([server.composition(id), useShelf.getState().load()]);
       if (gone) return;
+      if (useComposition.getState().id !== id) pageSupply().forget();
       useComposition.getState().open(loaded);
       const nearest = loaded.document.layers.at(-1);
       useHand.getState().take({ layer: nearest?.id ?? null, part: null, view: 'composition' });
+      setOpened(id);
     };
     load().catch((error: unknown) => setProblem(wordsOf(error)));
     const stop = startAutosave();
     return () => {
       gone = true;
       stop();
-      useComposition.setState({ id: null });
     };
   }, [id]);
-  return { ready: openId === id, problem };
+  return { ready: opened === id, problem };
+}
+
+/** The tool that the pointer has over the picture at a stage; null where it only looks. */
+function useToolAt(stage: string | undefined): ToolName | null {
+  const cutTool = useHand((state) => state.cutTool);
+  if (stage === 'cut') return cutTool;
+  return stage === 'arrange' ? 'place' : null;
 }
 
 /** The bench on which one composition lies, at one of its stages. */
@@ -61,6 +74,8 @@ export function Bench() {
   const navigate = useNavigate();
   const { ready, problem } = useOpened(id);
   const { dialog, open } = useWindow();
+  const tool = useToolAt(stage);
+  useFileIntake();
 
   useEffect(() => {
     setStageNavigation((next) => navigate(`/c/${id}/${next}`));
@@ -86,6 +101,7 @@ export function Bench() {
       <Spine id={id} stage={stage} />
       <Header />
       <DepthStrip />
+      {stage !== 'gather' && <Picture tool={tool} />}
       <Panels />
       {dialog === 'keys' && <KeySheet onClose={close} />}
       {dialog === 'palette' && <Palette stage={stage} onClose={close} />}

@@ -4,7 +4,6 @@ import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
-import { Picture } from '../picture/Picture';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
 import { MaskEdge } from './MaskEdge';
@@ -17,7 +16,6 @@ export function CutStage() {
   const tool = useHand((state) => state.cutTool);
   return (
     <>
-      <Picture tool={tool} />
       <Tray sentence={<CutSentence />} tools={CUT_TOOLS} inHand={`tool-${tool}`}>
         <CutOptions />
       </Tray>

@@ -6,7 +6,6 @@ import { Choice } from '../controls/Choice';
 import { Inspector, Section } from '../frame/Inspector';
 import { Tray } from '../frame/Tray';
 import { address } from '../link/server';
-import { Picture } from '../picture/Picture';
 import { useShelf } from '../shelf/shelf-store';
 import { DEPTHS, useDeliveries } from './deliver-store';
 import { DELIVER_TOOLS } from './deliver-tools';
@@ -19,7 +18,6 @@ export function DeliverStage() {
   const { width, height } = useComposition((state) => state.composition.canvas);
   return (
     <>
-      <Picture tool={null} />
       <Tray
         sentence={
           <>

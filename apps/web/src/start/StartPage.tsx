@@ -2,6 +2,7 @@ import { IconCopy, IconMoon, IconPencil, IconSun, IconTrash } from '@tabler/icon
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { openPage } from '../actions/page-navigation';
+import { flush } from '../bench/autosave';
 import { tellProblem, useNotices } from '../bench/notice-store';
 import { useSettings } from '../bench/settings-store';
 import { IconButton } from '../controls/IconButton';
@@ -9,9 +10,10 @@ import { SizeFields } from '../controls/SizeFields';
 import { JobLine } from '../frame/JobLine';
 import { wordsOf } from '../link/problem';
 import { address, type CompositionSummary, server } from '../link/server';
-import { chooseFiles, filesIn } from '../shelf/choose-files';
+import { chooseFiles } from '../shelf/choose-files';
 import { compositionFromSource } from '../shelf/composition-from-source';
 import { useShelf } from '../shelf/shelf-store';
+import { useFileIntake } from '../shelf/use-file-intake';
 import { renameSaved } from './rename-saved';
 
 /** Sizes that posters and screens are often made in. */
@@ -25,8 +27,11 @@ const SIZES = [
 export function StartPage() {
   const [compositions, setCompositions] = useState<readonly CompositionSummary[] | null>(null);
   const { theme, setTheme } = useSettings();
+  useFileIntake();
   const load = useCallback(async () => {
     try {
+      // The list should show what the bench was left with.
+      await flush();
       setCompositions(await server.compositions());
       await useShelf.getState().load();
     } catch (error) {
@@ -37,14 +42,7 @@ export function StartPage() {
     void load();
   }, [load]);
   return (
-    <main
-      className="h-dvh overflow-y-auto"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        void useShelf.getState().bringIn(filesIn(event.dataTransfer));
-      }}
-    >
+    <main className="h-dvh overflow-y-auto">
       <div className="mx-auto grid max-w-[1180px] gap-7 px-8 py-6">
         <header className="flex items-center gap-3">
           <img src="/mark.svg" alt="" className="w-9" />

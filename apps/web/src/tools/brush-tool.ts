@@ -13,7 +13,7 @@ import {
 } from '@diplex/document';
 import { sendBlob } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
-import { pageEngine } from '../bench/engine';
+import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
@@ -82,7 +82,7 @@ class RunningStroke {
         const hash = `live:${this.id}:${key}`;
         this.live.set(key, hash);
         pageEngine().tell({ type: 'tile', hash, pairs });
-        currentScreen()?.supply?.has(hash);
+        pageSupply().has(hash);
       }
       if (Object.keys(tiles).length > 0) useComposition.getState().show(this.preview());
       if (!isEmpty(changed)) {
@@ -114,7 +114,7 @@ class RunningStroke {
       tiles[key] = hash;
       sendBlob(hash, png);
       pageEngine().tell({ type: 'tile', hash, pairs });
-      currentScreen()?.supply?.has(hash);
+      pageSupply().has(hash);
     }
     if (Object.keys(tiles).length > 0) this.commit(tiles);
     pageEngine().tell({ type: 'drop-tiles', hashes: [...this.live.values()] });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import schema1 from '../../examples/schema-1.json';
 import { newComposition, placedAt } from '../index';
 import { CompositionInvalid, validateComposition } from './validate-composition';
 
@@ -49,6 +50,10 @@ function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string
 }
 
 describe('validateComposition', () => {
+  it('opens the stored example of every schema version', () => {
+    expect(validateComposition(schema1)).toEqual(schema1);
+  });
+
   it('accepts a composition and returns it unchanged', () => {
     expect(validateComposition(good())).toEqual(good());
   });

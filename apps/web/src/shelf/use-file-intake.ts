@@ -1,0 +1,30 @@
+import { useEffect } from 'react';
+import { filesIn } from './choose-files';
+import { useShelf } from './shelf-store';
+
+/** Takes files that are dropped or pasted anywhere in the window to the shelf. */
+export function useFileIntake(): void {
+  useEffect(() => {
+    const take = (event: DragEvent | ClipboardEvent, data: DataTransfer | null) => {
+      const files = filesIn(data);
+      if (files.length === 0) return;
+      event.preventDefault();
+      void useShelf.getState().bringIn(files);
+    };
+    const over = (event: DragEvent) => event.preventDefault();
+    const drop = (event: DragEvent) => {
+      // Without this the browser would leave the page and show the file.
+      event.preventDefault();
+      take(event, event.dataTransfer);
+    };
+    const paste = (event: ClipboardEvent) => take(event, event.clipboardData);
+    window.addEventListener('dragover', over);
+    window.addEventListener('drop', drop);
+    window.addEventListener('paste', paste);
+    return () => {
+      window.removeEventListener('dragover', over);
+      window.removeEventListener('drop', drop);
+      window.removeEventListener('paste', paste);
+    };
+  }, []);
+}
