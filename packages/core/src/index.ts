@@ -1,4 +1,4 @@
-export { type Brush, SPACING, type StrokePoint } from './brush/brush';
+export type { Brush, StrokePoint } from './brush/brush';
 export { Stroke, type StrokeGround } from './brush/stroke';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { chooseLevel, footprintOf } from './geometry/choose-level';

@@ -22,7 +22,8 @@ interface Waiting {
   readonly name: JobName;
   readonly ask: unknown;
   readonly options: JobOptions;
-  readonly order: number;
+  /** Listens to the signal while the job waits. */
+  readonly cancel: () => void;
   readonly resolve: (answer: never) => void;
   readonly reject: (error: Error) => void;
 }
@@ -67,9 +68,9 @@ export class Engine {
   ): Promise<Jobs[Name]['answer']> {
     return new Promise((resolve, reject) => {
       if (this.closed || options.signal?.aborted) return reject(new JobCancelled());
-      const order = this.count++;
-      const job: Waiting = { name, ask, options, order, resolve, reject };
-      options.signal?.addEventListener('abort', () => this.cancel(job), { once: true });
+      const cancel = () => this.cancel(job);
+      const job: Waiting = { name, ask, options, cancel, resolve, reject };
+      options.signal?.addEventListener('abort', cancel, { once: true });
       this.waiting.push(job);
       this.dispatch();
     });
@@ -98,6 +99,7 @@ export class Engine {
       const next = this.nextFor(index);
       if (!next) continue;
       this.waiting.splice(this.waiting.indexOf(next), 1);
+      next.options.signal?.removeEventListener('abort', next.cancel);
       const id = this.count++;
       seat.busy.set(id, next);
       seat.port.post({ type: 'job', id, name: next.name, ask: next.ask });

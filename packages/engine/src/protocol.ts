@@ -57,11 +57,13 @@ export interface Jobs {
     ask: { stroke: string; points: readonly StrokePoint[] };
     answer: { changed: Rect; tiles: Readonly<Record<string, Uint16Array>> };
   };
-  /** The stroke's tiles as blobs; the worker forgets the stroke. */
+  /** The stroke's tiles as they ended, by `column,row`; the worker forgets the stroke. */
   'stroke-end': {
     ask: { stroke: string };
-    answer: Readonly<Record<string, { hash: BlobHash; png: Uint8Array; pairs: Uint16Array }>>;
+    answer: Readonly<Record<string, Uint16Array>>;
   };
+  /** A painted tile as a blob. */
+  'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };
   'stroke-drop': { ask: { stroke: string }; answer: null };
 }
 

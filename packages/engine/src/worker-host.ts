@@ -1,6 +1,7 @@
 import type { JobHandler } from './jobs/job-handler';
 import {
   decodeTileJob,
+  encodeTileJob,
   strokeBeginJob,
   strokeDropJob,
   strokeEndJob,
@@ -17,6 +18,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'render-rows': renderRowsJob,
   'halve-level': halveLevelJob,
   'decode-tile': decodeTileJob,
+  'encode-tile': encodeTileJob,
   'stroke-begin': strokeBeginJob,
   'stroke-extend': strokeExtendJob,
   'stroke-end': strokeEndJob,

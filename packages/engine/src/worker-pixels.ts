@@ -43,10 +43,6 @@ export class WorkerPixels implements PixelReader {
     return this.tiles.get(hash);
   }
 
-  keepTile(hash: string, pairs: Uint16Array): void {
-    this.tiles.set(hash, pairs);
-  }
-
   /** The wanted level, else the nearest coarser one, else the nearest finer one. */
   level(source: BlobHash, wanted: number): FoundLevel | undefined {
     const known = this.levels.get(source);

@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import { newId } from '@diplex/document';
 import { Injectable, Logger } from '@nestjs/common';
 import { BehaviorSubject, type Observable } from 'rxjs';
@@ -34,6 +35,8 @@ export class JobsService {
   begin(composition: string, label: string, work: Work): JobDto {
     const id = newId();
     const stop = new AbortController();
+    // A rendering waits with many bands for one signal.
+    setMaxListeners(0, stop.signal);
     const begun: JobDto = {
       ...{ id, composition, label, state: 'running', progress: 0 },
       ...{ secondsLeft: null, problem: null, file: null, bytes: null },

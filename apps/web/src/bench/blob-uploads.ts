@@ -1,16 +1,24 @@
 import { server } from '../link/server';
 
+/** Blobs that are sent at the same time. */
+const AT_ONCE = 6;
+
 const waiting = new Map<string, Uint8Array>();
 
-/** Marks a blob to be sent before the composition that names it is saved. */
+/** Sends a blob; until it has arrived, no composition that names it is saved. */
 export function sendBlob(hash: string, bytes: Uint8Array): void {
   waiting.set(hash, bytes);
 }
 
 /** Sends all blobs that wait. What fails keeps waiting, and the failure is thrown. */
 export async function sendWaitingBlobs(): Promise<void> {
-  for (const [hash, bytes] of [...waiting]) {
-    await server.putBlob(hash, bytes);
-    waiting.delete(hash);
-  }
+  const hashes = [...waiting.keys()];
+  const lane = async () => {
+    for (let hash = hashes.shift(); hash; hash = hashes.shift()) {
+      const bytes = waiting.get(hash);
+      if (bytes) await server.putBlob(hash, bytes);
+      waiting.delete(hash);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, lane));
 }

@@ -44,6 +44,7 @@ export class TileScreen {
   private composition: Composition | null = null;
   private view: View = { kind: 'composition' };
   private key = 0;
+  private still = false;
   /** Counts changes of what is to be seen, whether of the composition or of pixels in place. */
   private generation = 0;
   private camera: ScreenCamera = { zoom: 1, x: 0, y: 0 };
@@ -70,12 +71,20 @@ export class TileScreen {
     const sameView = JSON.stringify(view) === JSON.stringify(this.view);
     if (before === composition && sameView) return;
     const viewed = view.kind === 'composition' ? undefined : view.layer;
-    const rect = !before || !sameView ? 'everything' : damage(before, composition, viewed);
-    if (before !== composition)
+    if (before !== composition) {
       this.engine.tell({ type: 'composition', key: ++this.key, composition });
+    }
     this.composition = composition;
     this.view = view;
-    this.invalidate(rect);
+    if (!before || !sameView) this.invalidate('everything');
+    else if (!this.still) this.invalidate(damage(before, composition, viewed));
+  }
+
+  /** For a change of the composition that is known to look the same: nothing is drawn again. */
+  withoutRedrawing(change: () => void): void {
+    this.still = true;
+    change();
+    this.still = false;
   }
 
   /** Pixels arrived or were painted in place: `rect` (composition pixels) has to be drawn again. */

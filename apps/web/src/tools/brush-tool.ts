@@ -11,10 +11,12 @@ import {
   perform,
   roundOut,
 } from '@diplex/document';
+import { JobCancelled } from '@diplex/engine';
 import { sendBlob } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
+import { useJobs } from '../bench/job-store';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
 import { currentScreen } from '../picture/current-screen';
@@ -31,6 +33,12 @@ import type { PointerSample, Tool } from './tool';
 
 /** Strokes go before everything else that the workers do. */
 const STROKE = { priority: 1000, onFirst: true } as const;
+
+/** A stroke over more tiles than this shows its progress while it is kept. */
+const MANY_TILES = 24;
+
+/** The live tiles of the last stroke. */
+let leftover: string[] = [];
 
 /** A stroke under way: what it paints into, and what is known of its tiles. */
 class RunningStroke {
@@ -109,15 +117,40 @@ class RunningStroke {
   async end(): Promise<void> {
     await this.line;
     const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+    const stop = new AbortController();
+    const entries = Object.entries(ended);
     const tiles: Record<string, string> = {};
-    for (const [key, { hash, png, pairs }] of Object.entries(ended)) {
-      tiles[key] = hash;
-      sendBlob(hash, png);
-      pageEngine().tell({ type: 'tile', hash, pairs });
-      pageSupply().has(hash);
+    const show = () => {
+      const progress = Object.keys(tiles).length / entries.length;
+      const words = `Keeping the stroke on ${this.target.layer.name}`;
+      const job = { id: this.id, words, progress, secondsLeft: null, stop: () => stop.abort() };
+      useJobs.getState().put(job);
+    };
+    try {
+      if (entries.length > MANY_TILES) show();
+      await Promise.all(
+        entries.map(async ([key, pairs]) => {
+          const options = { priority: STROKE.priority, signal: stop.signal };
+          const { hash, png } = await pageEngine().run('encode-tile', { pairs }, options);
+          tiles[key] = hash;
+          sendBlob(hash, png);
+          pageEngine().tell({ type: 'tile', hash, pairs });
+          pageSupply().has(hash);
+          if (entries.length > MANY_TILES) show();
+        }),
+      );
+      // The picture shows the very same pixels already, from the live tiles.
+      const commit = () => this.commit(tiles);
+      const screen = currentScreen();
+      if (entries.length > 0 && screen) screen.withoutRedrawing(commit);
+      else if (entries.length > 0) commit();
+    } catch (error) {
+      if (!(error instanceof JobCancelled)) throw error;
+      useComposition.getState().show(null);
+    } finally {
+      useJobs.getState().end(this.id);
+      this.letGo();
     }
-    if (Object.keys(tiles).length > 0) this.commit(tiles);
-    pageEngine().tell({ type: 'drop-tiles', hashes: [...this.live.values()] });
   }
 
   private commit(tiles: Record<string, string>): void {
@@ -134,7 +167,16 @@ class RunningStroke {
     this.cancelled = true;
     await this.line;
     await pageEngine().run('stroke-drop', { stroke: this.id }, STROKE);
-    pageEngine().tell({ type: 'drop-tiles', hashes: [...this.live.values()] });
+    this.letGo();
+  }
+
+  /**
+   * Lets go of the live tiles of the stroke before this one. Tiles of the picture that were asked for
+   * during this stroke may still be on their way, so its own stay a little longer.
+   */
+  private letGo(): void {
+    if (leftover.length > 0) pageEngine().tell({ type: 'drop-tiles', hashes: leftover });
+    leftover = [...this.live.values()];
   }
 }
 

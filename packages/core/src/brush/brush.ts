@@ -20,5 +20,10 @@ export interface StrokePoint {
   readonly pressure: number;
 }
 
-/** Touches lie this share of the radius apart. */
-export const SPACING = 0.12;
+/**
+ * How far touches lie apart, as a share of the radius: near enough that a hard edge stays straight to
+ * a hundredth of the radius; a soft edge hides wider steps.
+ */
+export function spacing(softness: number): number {
+  return 0.12 + 0.13 * softness;
+}

@@ -7,7 +7,7 @@ import {
   uniteRects,
 } from '@diplex/document';
 import { type Dab, stampDab } from '@diplex/kernels';
-import { type Brush, SPACING, type StrokePoint } from './brush';
+import { type Brush, type StrokePoint, spacing } from './brush';
 
 const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
@@ -28,6 +28,15 @@ interface Touched {
   readonly before: Uint16Array | undefined;
   readonly stroke: Uint16Array;
   readonly merged: Uint16Array;
+  /** What was stamped and not merged yet. */
+  dirty: Bounds | null;
+}
+
+/** The first and the last column and row, in pixels of the tile. */
+type Bounds = readonly [x0: number, y0: number, x1: number, y1: number];
+
+function uniteBounds(a: Bounds, b: Bounds): Bounds {
+  return [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[2], b[2]), Math.max(a[3], b[3])];
 }
 
 /**
@@ -60,6 +69,11 @@ export class Stroke {
       for (const place of this.touchesTo(point)) changed = uniteRects(changed, this.touch(place));
       this.last = point;
     }
+    // Touches overlap a lot, so what they laid down is merged once for all of them.
+    for (const tile of this.touched.values()) {
+      if (tile.dirty) this.merge(tile, tile.dirty);
+      tile.dirty = null;
+    }
     return changed;
   }
 
@@ -82,7 +96,7 @@ export class Stroke {
         pressure: from.pressure + (point.pressure - from.pressure) * t,
       };
       places.push(place);
-      at += Math.max(0.5, SPACING * this.radiusAt(place.pressure));
+      at += Math.max(0.5, spacing(this.brush.softness) * this.radiusAt(place.pressure));
     }
     this.untilNext = at - length;
     return places;
@@ -118,7 +132,7 @@ export class Stroke {
           Math.min(SIDE, y1 - top) - 1,
         ] as const;
         stampDab(tile.stroke, SIDE, left, top, dab, [a, b, c, d], bounds);
-        this.merge(tile, bounds);
+        tile.dirty = tile.dirty ? uniteBounds(tile.dirty, bounds) : bounds;
       }
     }
     return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
@@ -130,13 +144,13 @@ export class Stroke {
     const before = this.ground.tile(key);
     const merged = this.ground.allocate();
     if (before) merged.set(before);
-    const made = { before, stroke: new Uint16Array(SIDE * SIDE), merged };
+    const made = { before, stroke: new Uint16Array(SIDE * SIDE), merged, dirty: null };
     this.touched.set(key, made);
     return made;
   }
 
   /** Lays the stroke over what was there: coverage adds up, value moves towards the brush's. */
-  private merge(tile: Touched, bounds: readonly [number, number, number, number]): void {
+  private merge(tile: Touched, bounds: Bounds): void {
     const target = this.brush.value * TOP;
     for (let y = bounds[1]; y <= bounds[3]; y++) {
       for (let x = bounds[0]; x <= bounds[2]; x++) {

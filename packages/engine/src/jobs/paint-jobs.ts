@@ -45,18 +45,15 @@ export const strokeExtendJob: JobHandler<'stroke-extend'> = (ask) => {
   return { answer: { changed, tiles: Object.fromEntries(fresh) } };
 };
 
-export const strokeEndJob: JobHandler<'stroke-end'> = async (ask, pixels) => {
+export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
   const { stroke } = strokeNamed(ask.stroke);
   running.delete(ask.stroke);
-  const tiles = await Promise.all(
-    [...stroke.tiles].map(async ([key, pairs]) => {
-      const png = encodePaintedTile(pairs);
-      const hash = await sha256(png);
-      pixels.keepTile(hash, pairs);
-      return [key, { hash, png, pairs }] as const;
-    }),
-  );
-  return { answer: Object.fromEntries(tiles) };
+  return { answer: Object.fromEntries(stroke.tiles) };
+};
+
+export const encodeTileJob: JobHandler<'encode-tile'> = async ({ pairs }) => {
+  const png = encodePaintedTile(pairs);
+  return { answer: { hash: await sha256(png), png } };
 };
 
 export const strokeDropJob: JobHandler<'stroke-drop'> = (ask) => {
