@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { BenchPage, copyOf, newOf, type Place } from '../support/bench';
+import { BenchPage, copyOf, type Place, wallToCut } from '../support/bench';
 
 const POSTER = 'The Kettle Comet, poster A';
 /** On the keeper's coat, and on the backdrop of the portrait, in the poster. */
@@ -52,16 +52,7 @@ test('looks at a mask in every view and on every backdrop, by key', async ({ pag
 });
 
 test('makes a mask of parts and changes them', async ({ page }) => {
-  const bench = new BenchPage(page);
-  const id = await newOf(page, 'Journey: parts', 1500, 1000);
-  await page.goto(`/c/${id}/gather`);
-  await page
-    .getByRole('button', { name: /^Harbour wall/ })
-    .first()
-    .click();
-  await bench.tool('Add as layer');
-  await bench.stage('Cut');
-  await page.getByRole('button', { name: 'Plain', exact: true }).click();
+  const bench = await wallToCut(page, 'Journey: parts');
   const shows = async (place: Place) => (await bench.colourAt(place))[0] / 255;
 
   await bench.tool('Box');
@@ -131,16 +122,7 @@ test('makes a mask of parts and changes them', async ({ page }) => {
 });
 
 test('draws an outline freehand and changes its points later', async ({ page }) => {
-  const bench = new BenchPage(page);
-  const id = await newOf(page, 'Journey: outline', 1500, 1000);
-  await page.goto(`/c/${id}/gather`);
-  await page
-    .getByRole('button', { name: /^Harbour wall/ })
-    .first()
-    .click();
-  await bench.tool('Add as layer');
-  await bench.stage('Cut');
-  await page.getByRole('button', { name: 'Plain', exact: true }).click();
+  const bench = await wallToCut(page, 'Journey: outline');
   const shows = async (place: Place) => (await bench.colourAt(place))[0] / 255;
   const circle = Array.from({ length: 40 }, (_, i): Place => {
     const angle = (2 * Math.PI * i) / 40;
@@ -178,15 +160,7 @@ test('draws an outline freehand and changes its points later', async ({ page }) 
 });
 
 test('sets the brush by the dial, and paints straight with Shift', async ({ page }) => {
-  const bench = new BenchPage(page);
-  const id = await newOf(page, 'Journey: dial', 1500, 1000);
-  await page.goto(`/c/${id}/gather`);
-  await page
-    .getByRole('button', { name: /^Harbour wall/ })
-    .first()
-    .click();
-  await bench.tool('Add as layer');
-  await bench.stage('Cut');
+  const bench = await wallToCut(page, 'Journey: dial');
   await bench.tool('Brush');
   const [centre, right] = await bench.onScreen([
     [700, 500],
@@ -207,7 +181,6 @@ test('sets the brush by the dial, and paints straight with Shift', async ({ page
   await bench.click([1200, 700]);
   await page.keyboard.up('Shift');
   await expect(bench.parts().first()).toContainText('2 strokes');
-  await page.getByRole('button', { name: 'Plain', exact: true }).click();
   // The first brush hides, so its way lies black on white.
   expect(await bench.colourAt([750, 500])).toEqual([0, 0, 0]);
   expect(await bench.colourAt([750, 300])).toEqual([255, 255, 255]);

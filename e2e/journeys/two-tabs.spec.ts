@@ -1,16 +1,22 @@
-import { expect, test } from '@playwright/test';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { BenchPage, copyOf } from '../support/bench';
 
 const ORIGINAL = 'The Kettle Comet, poster A';
 
-test('a stale tab is told, and can load the other state', async ({ context, page }) => {
-  const id = await copyOf(page, ORIGINAL, 'Journey: two tabs');
+/** One composition, open in two tabs of the same browser. */
+async function twoTabs(page: Page, context: BrowserContext, title: string) {
+  const id = await copyOf(page, ORIGINAL, title);
   const early = new BenchPage(page);
   const late = new BenchPage(await context.newPage());
   for (const bench of [early, late]) {
     await bench.page.goto(`/c/${id}/arrange`);
     await bench.settled();
   }
+  return { id, early, late };
+}
+
+test('a stale tab is told, and can load the other state', async ({ context, page }) => {
+  const { early, late } = await twoTabs(page, context, 'Journey: two tabs');
   await early.amount('Opacity', 50);
   await early.saved();
   await late.amount('Turn', 10);
@@ -30,13 +36,7 @@ test('a stale tab is told, and can load the other state', async ({ context, page
 });
 
 test('a stale tab can keep its state as a copy, history and all', async ({ context, page }) => {
-  const id = await copyOf(page, ORIGINAL, 'Journey: kept copy');
-  const early = new BenchPage(page);
-  const late = new BenchPage(await context.newPage());
-  for (const bench of [early, late]) {
-    await bench.page.goto(`/c/${id}/arrange`);
-    await bench.settled();
-  }
+  const { id, early, late } = await twoTabs(page, context, 'Journey: kept copy');
   await early.amount('Opacity', 50);
   await early.saved();
   await late.amount('Turn', 10);

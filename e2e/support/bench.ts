@@ -167,3 +167,18 @@ export async function newOf(
   const made = await page.request.post('/api/compositions', { data });
   return ((await made.json()) as ApiComposition).id;
 }
+
+/** A bench at the Cut stage with the harbour wall on a canvas of its size, its mask seen as greyscale. */
+export async function wallToCut(page: Page, title: string): Promise<BenchPage> {
+  const bench = new BenchPage(page);
+  const id = await newOf(page, title, 1500, 1000);
+  await page.goto(`/c/${id}/gather`);
+  await page
+    .getByRole('button', { name: /^Harbour wall/ })
+    .first()
+    .click();
+  await bench.tool('Add as layer');
+  await bench.stage('Cut');
+  await page.getByRole('button', { name: 'Plain', exact: true }).click();
+  return bench;
+}

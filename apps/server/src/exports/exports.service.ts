@@ -35,7 +35,7 @@ interface Delivery {
 /** A file name that every system takes, made from a title. */
 function fileName(title: string, ending: string): string {
   const plain = title
-    .replace(/[^\p{L}\p{N} ._-]+/gu, '-')
+    .replace(/[^\p{L}\p{N} ._,'()&+!-]+/gu, '-')
     .trim()
     .slice(0, 80);
   return `${plain.replace(/^\.+/, '') || 'composition'}.${ending}`;

@@ -66,7 +66,7 @@ export const useHand = create<Hand>((set) => ({
   backdrop: 'black',
   backdropColour: { r: 192, g: 32, b: 122 },
   veilColour: { r: 20, g: 22, b: 26 },
-  veilStrength: 0.75,
+  veilStrength: 0.92,
   draft: null,
   dial: null,
   comparing: false,

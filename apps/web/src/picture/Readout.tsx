@@ -50,10 +50,16 @@ export function Readout({ area }: { readonly area: RefObject<HTMLDivElement | nu
       next = at;
       if (!asking) void ask();
     };
+    const leave = () => {
+      next = null;
+      setReading(null);
+    };
     box.addEventListener('pointermove', follow);
+    box.addEventListener('pointerleave', leave);
     return () => {
       gone = true;
       box.removeEventListener('pointermove', follow);
+      box.removeEventListener('pointerleave', leave);
     };
   }, [area]);
 

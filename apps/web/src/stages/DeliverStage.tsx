@@ -92,7 +92,7 @@ function Files() {
       {made.length === 0 && (
         <p className="text-[12.5px] text-quiet">Nothing delivered yet. Choose a format below.</p>
       )}
-      <ul className="grid gap-1">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {made.map((job) => (
           <li key={job.id}>
             <a

@@ -56,9 +56,9 @@ describe('resample', () => {
 
   it('follows a linear gradient exactly under any turn and scale', () => {
     const gradient = picture(64, 64, (x, y) => [x * 2 + 40, y * 2 + 40, 90]);
-    const map = multiply(translation(20, 5), multiply(rotation(23), scaling(0.8, 0.8)));
+    const placed = multiply(translation(20, 5), multiply(rotation(23), scaling(0.8, 0.8)));
     const region = { x: 14, y: 30, width: 12, height: 12 };
-    const { data } = resample({ level: 0, pixels: gradient }, map, region, 'encoded');
+    const { data } = resample({ level: 0, pixels: gradient }, placed, region, 'encoded');
     const angle = (-23 * Math.PI) / 180;
     for (let y = 0; y < 12; y++) {
       for (let x = 0; x < 12; x++) {

@@ -1,0 +1,122 @@
+import { describe, expect, it } from 'vitest';
+import schema1 from '../../examples/schema-1.json';
+import { maskOf, validateComposition } from '../index';
+import * as operations from './index';
+import { type Operation, OperationRefused, perform } from './index';
+
+const example = validateComposition(schema1);
+const keeper = { layer: 'keeper' };
+const wall = { layer: 'wall' };
+const outline = { mask: 'cut', part: 'p1' };
+const HASH = 'c'.repeat(64);
+
+function after<Args>(operation: Operation<Args>, args: Args) {
+  const { composition, entry } = perform(example, operation, args);
+  expect(validateComposition(composition)).toBe(composition);
+  return { composition, words: entry?.words };
+}
+
+describe('every operation', () => {
+  it.each([
+    [operations.renameLayer, { ...keeper, name: 'Pim' }, 'Renamed Keeper to Pim'],
+    [operations.showLayer, { ...keeper, shown: false }, 'Hid Keeper'],
+    [operations.lockLayer, { ...wall, locked: false }, 'Unlocked Harbour wall'],
+    [operations.setOpacity, { ...keeper, opacity: 0.25 }, 'Opacity of Keeper to 25 %'],
+    [operations.setBlending, { ...keeper, blending: 'screen' }, 'Blending of Keeper to screen'],
+    [operations.reorderLayer, { ...keeper, to: 0 }, 'Moved Keeper farther'],
+    [operations.duplicateLayer, { ...keeper, copy: 'k2' }, 'Duplicated Keeper'],
+    [operations.removeLayer, keeper, 'Deleted Keeper'],
+    [operations.removeMask, keeper, 'Deleted the mask of Keeper'],
+    [operations.linkMask, { ...keeper, linked: false }, 'Unlinked the mask of Keeper'],
+    [operations.turnMaskRound, keeper, 'Turned the mask of Keeper round'],
+    [
+      operations.setMaskFeather,
+      { mask: 'cut', feather: 4 },
+      'Feather of the mask of Keeper to 4 px',
+    ],
+    [
+      operations.setMaskStart,
+      { mask: 'cut', startsFrom: 'full' },
+      'The mask of Keeper starts full',
+    ],
+    [operations.setPart, { ...outline, settings: { shown: false } }, 'Hid Outline'],
+    [operations.setPart, { ...outline, settings: { name: 'Head' } }, 'Renamed Outline to Head'],
+    [operations.setPart, { ...outline, settings: { combine: 'intersect' } }, 'Outline: intersect'],
+    [operations.setPart, { ...outline, settings: { inverted: true } }, 'Inverted Outline'],
+    [operations.reorderPart, { ...outline, to: 2 }, 'Reordered Outline'],
+    [operations.removePart, outline, 'Deleted Outline'],
+    [operations.renameComposition, { title: 'B' }, 'Renamed the composition to B'],
+    [operations.setMixIn, { mixIn: 'encoded' }, 'Edges mix on encoded values'],
+    [operations.setSurround, { lightness: 50 }, 'Surround to lightness 50'],
+    [operations.setCanvasSize, { width: 900, height: 900 }, 'Canvas to 900 × 900'],
+  ] as [Operation<unknown>, unknown, string][])(
+    '%# leaves a valid composition and says what it did',
+    (operation, args, words) => {
+      expect(after(operation, args).words).toBe(words);
+    },
+  );
+
+  it('names a placement by what changed most tellingly', () => {
+    const { placement } = example.layers[1] ?? {};
+    const words = (change: object) =>
+      after(operations.setPlacement, {
+        ...keeper,
+        placement: { ...placement, ...change },
+      } as never).words;
+    expect(words({ x: 1 })).toBe('Moved Keeper');
+    expect(words({ x: 1, scaleX: 2 })).toBe('Scaled Keeper');
+    expect(words({ x: 1, scaleX: 2, turn: 9 })).toBe('Turned Keeper');
+    expect(words({ mirrorDown: true, turn: 9 })).toBe('Mirrored Keeper');
+  });
+
+  it('adds tiles to a painted part and counts the stroke', () => {
+    const args = { mask: 'cut', part: 'p4', tiles: { '3,2': HASH }, way: 'hide' as const };
+    const { composition, words } = after(operations.paintPart, args);
+    const part = composition.masks[0]?.parts[3];
+    expect(words).toBe('Brushed the mask of Keeper: hides');
+    expect(part).toMatchObject({ strokes: 4, tiles: { '3,2': HASH } });
+    expect(Object.keys(part?.kind === 'painted' ? part.tiles : {})).toHaveLength(3);
+  });
+
+  it('keeps layers where they are in the picture when the canvas changes', () => {
+    const { composition } = after(operations.setCanvasSize, { width: 1700, height: 900 });
+    expect(composition.layers.map(({ placement: { x, y } }) => [x, y])).toEqual([
+      [850, 450],
+      [1080, 500],
+    ]);
+  });
+
+  it('gives a copy a mask of its own', () => {
+    const { composition } = after(operations.duplicateLayer, { ...keeper, copy: 'k2' });
+    const [, original, copy] = composition.layers;
+    expect(copy?.maskUse?.mask).not.toBe(original?.maskUse?.mask);
+    expect(copy && maskOf(composition, copy)?.parts).toEqual(example.masks[0]?.parts);
+  });
+});
+
+describe('operations that cannot be', () => {
+  it.each([
+    [operations.setOpacity, { ...wall, opacity: 0 }, 'Harbour wall is locked'],
+    [operations.removeLayer, wall, 'Harbour wall is locked'],
+    [operations.linkMask, { layer: 'nobody', linked: true }, 'no longer in the composition'],
+    [operations.addMask, { ...keeper, mask: example.masks[0] }, 'Keeper has a mask already'],
+    [operations.reshapePart, { mask: 'cut', part: 'p2', points: [] }, 'has no points'],
+    [operations.reshapePart, { ...outline, points: [] }, 'three points'],
+    [operations.paintPart, { ...outline, tiles: {}, way: 'show' }, 'cannot be painted'],
+    [operations.removePart, { mask: 'cut', part: 'px' }, 'no longer in the mask'],
+  ] as [Operation<unknown>, unknown, string][])(
+    '%# say why and change nothing',
+    (operation, args, reason) => {
+      const attempt = () => perform(example, operation, args);
+      expect(attempt).toThrow(OperationRefused);
+      expect(attempt).toThrow(reason);
+      expect(example).toEqual(schema1);
+    },
+  );
+
+  it('protect the mask of a locked layer', () => {
+    const locked = perform(example, operations.lockLayer, { ...keeper, locked: true }).composition;
+    const attempt = () => perform(locked, operations.setMaskFeather, { mask: 'cut', feather: 1 });
+    expect(attempt).toThrow('Keeper is locked');
+  });
+});
