@@ -13,8 +13,11 @@ let passed = 0;
 let failed = 0;
 
 function run(command, args, env = {}) {
+  // npx is a script on Windows, which only a shell can start.
+  const shell = process.platform === 'win32';
   return (
-    spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+    spawnSync(command, args, { stdio: 'inherit', shell, env: { ...process.env, ...env } })
+      .status === 0
   );
 }
 

@@ -192,3 +192,44 @@ test('sets the brush by the dial, and paints straight with Shift', async ({ page
     await expect(page.getByRole('alert')).toContainText('is not shown');
   });
 });
+
+test('follows the pressure of a pen', async ({ page }) => {
+  const bench = await wallToCut(page, 'Journey: pen');
+  await bench.tool('Brush');
+  await bench.amount('Size', 200);
+  await bench.amount('Softness', 0);
+  await page.getByLabel('Pen pressure').selectOption('size');
+  const way = Array.from({ length: 21 }, (_, i) => ({
+    type: i === 0 ? ('pointerdown' as const) : ('pointermove' as const),
+    at: [300 + i * 40, 500] as const,
+    kind: 'pen' as const,
+    pressure: 0.1 + (0.9 * i) / 20,
+  }));
+  await bench.pointer([...way, { type: 'pointerup', at: [1100, 500], kind: 'pen', pressure: 0 }]);
+  await expect(bench.parts().first()).toContainText('1 stroke');
+  // The brush hides: thin where the pen was light, its whole width where it was pressed.
+  expect(await bench.colourAt([320, 500])).toEqual([0, 0, 0]);
+  expect(await bench.colourAt([320, 560])).toEqual([255, 255, 255]);
+  expect(await bench.colourAt([1090, 570])).toEqual([0, 0, 0]);
+  expect(await bench.colourAt([1090, 615])).toEqual([255, 255, 255]);
+});
+
+test('zooms and pans with two fingers, and draws nothing by it', async ({ page }) => {
+  const bench = await wallToCut(page, 'Journey: pinch');
+  const zoom = async () => Number.parseFloat((await page.getByTestId('zoom').textContent()) ?? '');
+  const before = await zoom();
+  const finger = (type: 'pointerdown' | 'pointermove' | 'pointerup', id: number, x: number) => ({
+    ...{ type, id, at: [x, 500] as const, kind: 'touch' as const },
+  });
+  await bench.pointer([
+    finger('pointerdown', 1, 600),
+    finger('pointerdown', 2, 900),
+    finger('pointermove', 1, 450),
+    finger('pointermove', 2, 1050),
+    finger('pointerup', 1, 450),
+    finger('pointerup', 2, 1050),
+  ]);
+  await bench.settled();
+  expect((await zoom()) / before).toBeCloseTo(2, 1);
+  await expect(bench.parts()).toHaveCount(0);
+});

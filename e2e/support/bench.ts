@@ -81,6 +81,37 @@ export class BenchPage {
     await this.page.mouse.up();
   }
 
+  /** Pointer events of a kind that Playwright has no device for: a pen's pressure, two fingers. */
+  async pointer(
+    events: readonly {
+      readonly type: 'pointerdown' | 'pointermove' | 'pointerup';
+      readonly at: Place;
+      readonly kind: 'pen' | 'touch';
+      readonly id?: number;
+      readonly pressure?: number;
+    }[],
+  ): Promise<void> {
+    const places = await this.onScreen(events.map((event) => event.at));
+    const list = events.map((event, i) => ({ ...event, ...places[i] }));
+    await this.picture.evaluate((canvas, all) => {
+      const area = canvas.parentElement as HTMLElement;
+      // There is no such pointer in truth, so it cannot be captured.
+      area.setPointerCapture = () => undefined;
+      for (const { type, kind, id, x, y, pressure } of all) {
+        const button = type === 'pointermove' ? -1 : 0;
+        const state = { button, buttons: 1, pressure: pressure ?? 0.5, pointerId: id ?? 9 };
+        const place = {
+          clientX: x,
+          clientY: y,
+          pointerType: kind,
+          bubbles: true,
+          cancelable: true,
+        };
+        area.dispatchEvent(new PointerEvent(type, { ...state, ...place }));
+      }
+    }, list);
+  }
+
   parts(): Locator {
     return this.page.getByTestId('part');
   }

@@ -45,15 +45,19 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
 /** Checks behind transparent places, and the canvas's shadow on the surround. */
 function CanvasGround() {
   const { zoom, x, y, canvas } = useCamera();
+  // In whole device pixels, as the tiles are drawn, so that no checks peep out at the edges.
+  const ratio = window.devicePixelRatio;
+  const place = (at: number) => Math.round(at * ratio) / ratio;
+  const extent = (length: number) => Math.floor(length * zoom * ratio) / ratio;
   return (
     <div
       data-testid="canvas-ground"
       className="checks absolute shadow-[0_2px_18px_#0007]"
       style={{
-        left: Math.round(x),
-        top: Math.round(y),
-        width: Math.round(canvas.width * zoom),
-        height: Math.round(canvas.height * zoom),
+        left: place(x),
+        top: place(y),
+        width: extent(canvas.width),
+        height: extent(canvas.height),
       }}
     />
   );

@@ -13,7 +13,14 @@ const DRAG_ZOOM = 0.008;
 /** A full turn round the dial takes the softness from nothing to all. */
 const FULL_TURN = 2 * Math.PI;
 
-type Doing = 'tool' | 'pan' | 'zoom' | null;
+type Doing = 'tool' | 'pan' | 'zoom' | 'pinch' | null;
+
+/** How far two fingers are apart, and the place between them. */
+function spread([a, b]: readonly Point[]): { distance: number; middle: Point } {
+  if (!a || !b) return { distance: 1, middle: a ?? { x: 0, y: 0 } };
+  const distance = Math.max(1, Math.hypot(a.x - b.x, a.y - b.y));
+  return { distance, middle: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } };
+}
 
 /** Whether a key of one letter is held for the picture, and not typed into a field. */
 function forPicture(event: KeyboardEvent): boolean {
@@ -38,6 +45,8 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     let heldKey: string | null = null;
     let last: Point = { x: 0, y: 0 };
     let zoomFrom = { zoom: 1, at: last };
+    const fingers = new Map<number, Point>();
+    let pinch = spread([]);
 
     const place = (event: PointerEvent | WheelEvent): Point => {
       const corner = box.getBoundingClientRect();
@@ -51,8 +60,24 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       alt: event.altKey,
     });
 
+    const beginPinch = () => {
+      // The first finger may have begun to draw; that was not what was meant.
+      if (doing === 'tool') inHand?.cancel();
+      doing = 'pinch';
+      pinch = spread([...fingers.values()]);
+    };
+    const goOnPinching = () => {
+      const now = spread([...fingers.values()]);
+      const { pan, zoom, zoomTo } = useCamera.getState();
+      pan(now.middle.x - pinch.middle.x, now.middle.y - pinch.middle.y);
+      zoomTo((zoom * now.distance) / pinch.distance, now.middle);
+      pinch = now;
+    };
+
     const down = (event: PointerEvent) => {
       last = place(event);
+      if (event.pointerType === 'touch') fingers.set(event.pointerId, last);
+      if (fingers.size === 2) return beginPinch();
       if (event.button === 1 || heldKey === ' ') doing = 'pan';
       else if (heldKey === 'z') {
         doing = 'zoom';
@@ -68,7 +93,9 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     };
     const move = (event: PointerEvent) => {
       const at = place(event);
-      if (doing === 'pan') useCamera.getState().pan(at.x - last.x, at.y - last.y);
+      if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at);
+      if (doing === 'pinch') goOnPinching();
+      else if (doing === 'pan') useCamera.getState().pan(at.x - last.x, at.y - last.y);
       else if (doing === 'zoom') {
         const by = Math.exp((at.x - zoomFrom.at.x) * DRAG_ZOOM);
         useCamera.getState().zoomTo(zoomFrom.zoom * by, zoomFrom.at);
@@ -82,11 +109,13 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       last = at;
     };
     const up = (event: PointerEvent) => {
+      fingers.delete(event.pointerId);
       if (doing === 'tool') inHand?.end(sample(event));
       doing = null;
       setPanning(false);
     };
-    const lost = () => {
+    const lost = (event: PointerEvent) => {
+      fingers.delete(event.pointerId);
       if (doing === 'tool') inHand?.cancel();
       doing = null;
       setPanning(false);

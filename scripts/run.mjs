@@ -1,0 +1,52 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+
+process.chdir(fileURLToPath(new URL('..', import.meta.url)));
+
+const USAGE = `./run demo     install, build, fill the shelf with the sample photographs, serve at a printed address
+./run test     install, lint, type-check, unit tests, browser journeys; ends with "N passed, M failed"
+./run bench    speed as ratios within one run; --json FILE writes the rows
+./run dev      the server, and the page from a development server that reloads`;
+
+/** Runs a program in the foreground and ends with it when it fails. */
+function run(command, args) {
+  // npm is a script on Windows, which only a shell can start.
+  const shell = process.platform === 'win32';
+  const { status, signal } = spawnSync(command, args, { stdio: 'inherit', shell });
+  if (status !== 0) process.exit(signal ? 130 : (status ?? 1));
+}
+
+/** Installs the packages when they are not those of the lock file. */
+function installPackages() {
+  const stamp = 'node_modules/.diplex-lock';
+  const wanted = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.error('Installing packages ...');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(stamp, wanted);
+}
+
+function build() {
+  const workspaces = ['-w', '@diplex/web', '-w', '@diplex/server'];
+  run('npm', ['run', '--silent', 'build', ...workspaces, '--', '--logLevel', 'warn']);
+}
+
+/** What each command needs before its script runs. */
+const COMMANDS = {
+  demo: { script: 'scripts/demo.mjs', built: true },
+  dev: { script: 'scripts/dev.mjs', built: true },
+  test: { script: 'scripts/test.mjs', built: false },
+  bench: { script: 'scripts/bench.mjs', built: false },
+};
+
+const [name, ...rest] = process.argv.slice(2);
+const command = COMMANDS[name];
+if (!command) {
+  console.log(USAGE);
+  process.exit(name ? 2 : 0);
+}
+installPackages();
+if (command.built) build();
+run(process.execPath, [command.script, ...rest]);
