@@ -1,5 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
@@ -105,7 +106,8 @@ if (
   ensureChromium();
   const journeys = `${reports}/journeys.json`;
   run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
-    PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
+    // An absolute path: a relative one would count from the folder of the configuration.
+    PLAYWRIGHT_JSON_OUTPUT_FILE: resolve(journeys),
   });
   count(journeys, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
 }

@@ -27,7 +27,7 @@ export type Draft =
       readonly map: Matrix;
     };
 
-/** The brush dial: where it was opened, in pixels of the window, and what it began with. */
+/** The brush dial: where it was opened, in window pixels of the picture area. */
 export interface Dial {
   readonly x: number;
   readonly y: number;
