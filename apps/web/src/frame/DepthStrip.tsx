@@ -1,26 +1,12 @@
 import { type Layer, reorderLayer, showLayer } from '@diplex/document';
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  horizontalListSortingStrategy,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconBulb, IconBulbOff, IconLock, IconPlus } from '@tabler/icons-react';
 import { takeLayer } from '../actions/layer-commands';
 import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
-import { dragAnnouncements } from '../controls/drag-announcements';
+import { Reorderable } from '../controls/Reorderable';
 import { address } from '../link/server';
 import { MaskInset } from './MaskInset';
 
@@ -28,16 +14,6 @@ import { MaskInset } from './MaskInset';
 export function DepthStrip() {
   const layers = useComposition((state) => (state.preview ?? state.composition).layers);
   const { perform } = useComposition.getState();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const nameOf = (id: string) => layers.find((layer) => layer.id === id)?.name ?? '';
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const to = layers.findIndex((layer) => layer.id === over.id);
-    perform(reorderLayer, { layer: String(active.id), to });
-  };
   return (
     <section
       aria-label="Layers, far to near"
@@ -45,21 +21,15 @@ export function DepthStrip() {
       className="relative overflow-hidden border-edge border-b"
     >
       <div className="flex h-full items-end gap-2.5 overflow-x-auto overflow-y-hidden px-[18px] pb-5">
-        <DndContext
-          sensors={sensors}
-          collisionDetection={closestCenter}
-          onDragEnd={drop}
-          accessibility={{ announcements: dragAnnouncements(nameOf) }}
+        <Reorderable
+          items={layers}
+          direction="across"
+          onMove={(layer, to) => perform(reorderLayer, { layer, to })}
         >
-          <SortableContext
-            items={layers.map((layer) => layer.id)}
-            strategy={horizontalListSortingStrategy}
-          >
-            {layers.map((layer) => (
-              <Card key={layer.id} layer={layer} />
-            ))}
-          </SortableContext>
-        </DndContext>
+          {layers.map((layer) => (
+            <Card key={layer.id} layer={layer} />
+          ))}
+        </Reorderable>
         <button
           type="button"
           title="Add a layer from the shelf (L)"

@@ -11,21 +11,7 @@ import {
   setMaskStart,
   setPart,
 } from '@diplex/document';
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import {
   type Icon,
@@ -42,9 +28,9 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
-import { dragAnnouncements } from '../controls/drag-announcements';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
+import { Reorderable } from '../controls/Reorderable';
 import { Section } from '../frame/Inspector';
 
 const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
@@ -71,10 +57,6 @@ function factOf(part: MaskPart): string {
 export function MaskParts({ layer }: { readonly layer: Layer }) {
   const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
   const { perform } = useComposition.getState();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   if (!mask) {
     return (
       <Section title="Mask parts">
@@ -84,12 +66,6 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
       </Section>
     );
   }
-  const nameOf = (id: string) => mask.parts.find((part) => part.id === id)?.name ?? '';
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const to = mask.parts.findIndex((part) => part.id === over.id);
-    perform(reorderPart, { mask: mask.id, part: String(active.id), to });
-  };
   return (
     <Section title="Mask parts" aside="first to last">
       <div className="mb-1.5 flex items-center gap-2 text-[12.5px] text-quiet">
@@ -104,23 +80,17 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
           onChoose={(startsFrom) => perform(setMaskStart, { mask: mask.id, startsFrom })}
         />
       </div>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={drop}
-        accessibility={{ announcements: dragAnnouncements(nameOf) }}
+      <Reorderable
+        items={mask.parts}
+        direction="down"
+        onMove={(part, to) => perform(reorderPart, { mask: mask.id, part, to })}
       >
-        <SortableContext
-          items={mask.parts.map((part) => part.id)}
-          strategy={verticalListSortingStrategy}
-        >
-          <ul aria-label="Mask parts">
-            {mask.parts.map((part) => (
-              <PartRow key={part.id} mask={mask} part={part} />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
+        <ul aria-label="Mask parts">
+          {mask.parts.map((part) => (
+            <PartRow key={part.id} mask={mask} part={part} />
+          ))}
+        </ul>
+      </Reorderable>
       <PartSettingsRows mask={mask} />
     </Section>
   );
