@@ -233,3 +233,28 @@ test('zooms and pans with two fingers, and draws nothing by it', async ({ page }
   expect((await zoom()) / before).toBeCloseTo(2, 1);
   await expect(bench.parts()).toHaveCount(0);
 });
+
+test('a stroke that is still being kept counts as the last step, and is not lost', async ({
+  page,
+}) => {
+  const bench = await wallToCut(page, 'Journey: at once');
+  await bench.tool('Brush');
+  await bench.amount('Size', 300);
+  const stroke: Place[] = [
+    [200, 300],
+    [1300, 700],
+  ];
+  await bench.drag(stroke);
+  await bench.undo();
+  await expect(bench.parts()).toHaveCount(0);
+  expect(await bench.colourAt([750, 500])).toEqual([255, 255, 255]);
+  await bench.redo();
+  await expect(bench.parts()).toHaveCount(1);
+
+  // Leaves right after the pointer is lifted.
+  await bench.drag(stroke);
+  await page.getByRole('link', { name: 'All compositions' }).click();
+  await page.getByLabel('Open Journey: at once').click();
+  await bench.stage('Cut');
+  await expect(bench.parts().first()).toContainText('2 strokes');
+});

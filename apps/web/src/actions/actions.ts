@@ -17,6 +17,7 @@ import {
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
+import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
 import { useCamera } from '../picture/camera-store';
 import { DELIVER_TOOLS } from '../stages/deliver-tools';
@@ -251,11 +252,16 @@ const LAYER_ACTIONS: readonly Action[] = [
   ...nudges('arrange'),
 ];
 
+/** A stroke that is still being kept is a step already for the person who made it, so it goes first. */
+function afterWork(step: () => void): () => void {
+  return () => void workSettled().then(step);
+}
+
 const COMPOSITION_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'undo', words: 'Undo', group: 'Composition', keys: ['$mod+z'], icon: IconArrowBackUp },
-    able: () => useComposition.getState().history.position > 0,
-    run: () => useComposition.getState().undo(),
+    able: () => useComposition.getState().history.position > 0 || workPending(),
+    run: afterWork(() => useComposition.getState().undo()),
   },
   {
     ...{ id: 'redo', words: 'Redo', group: 'Composition', keys: ['$mod+Shift+z'] },
@@ -264,7 +270,7 @@ const COMPOSITION_ACTIONS: readonly Action[] = [
       const { history } = useComposition.getState();
       return history.position < history.entries.length;
     },
-    run: () => useComposition.getState().redo(),
+    run: afterWork(() => useComposition.getState().redo()),
   },
   {
     ...{ id: 'save', words: 'Save now', group: 'Composition', keys: ['$mod+s'] },

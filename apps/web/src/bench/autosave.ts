@@ -3,6 +3,7 @@ import { ServerProblem, wordsOf } from '../link/problem';
 import { server } from '../link/server';
 import { sendWaitingBlobs } from './blob-uploads';
 import { useComposition } from './composition-store';
+import { workSettled } from './pending-work';
 
 /** A change is saved after this pause, and at the latest after LONGEST_WAIT, both in milliseconds. */
 const PAUSE = 500;
@@ -50,11 +51,11 @@ function schedule(): void {
   timer = setTimeout(() => void flush(), wait);
 }
 
-/** Saves what is not saved yet, after whatever is being saved already. */
+/** Saves what is not saved yet, after whatever is being saved or kept already. */
 export function flush(): Promise<void> {
   clearTimeout(timer);
   firstChange = 0;
-  saving = saving.then(saveNow);
+  saving = saving.then(workSettled).then(saveNow);
   return saving;
 }
 

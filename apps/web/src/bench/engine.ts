@@ -1,3 +1,4 @@
+import type { Composition } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { browserEngine } from '@diplex/engine/browser';
 import { PixelSupply } from '../picture/pixel-supply';
@@ -10,6 +11,22 @@ let made: Engine | null = null;
 export function pageEngine(): Engine {
   made ??= browserEngine();
   return made;
+}
+
+/** How many later compositions a worker may be told of before an older one must be told again. */
+const STILL_KNOWN = 24;
+
+const keys = new WeakMap<Composition, number>();
+let lastKey = 0;
+
+/** The key under which the workers know a composition; they are told of it when they do not. */
+export function compositionKey(composition: Composition): number {
+  const known = keys.get(composition);
+  if (known !== undefined && lastKey - known < STILL_KNOWN) return known;
+  const key = ++lastKey;
+  keys.set(composition, key);
+  pageEngine().tell({ type: 'composition', key, composition });
+  return key;
 }
 
 let supply: PixelSupply | null = null;

@@ -1,5 +1,6 @@
 import { renameComposition } from '@diplex/document';
 import { IconArrowBackUp, IconArrowForwardUp, IconContrast2 } from '@tabler/icons-react';
+import { actionNamed } from '../actions/actions';
 import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -14,7 +15,7 @@ export function Header() {
   const history = useComposition((state) => state.history);
   const comparing = useHand((state) => state.comparing);
   const take = useHand((state) => state.take);
-  const { perform, undo, redo } = useComposition.getState();
+  const { perform } = useComposition.getState();
   const done = history.entries[history.position - 1];
   const undone = history.entries[history.position];
   const release = () => take({ comparing: false });
@@ -44,13 +45,13 @@ export function Header() {
         icon={IconArrowBackUp}
         words={done ? `Undo: ${done.words} (Ctrl Z)` : 'Nothing to undo'}
         disabled={!done}
-        onPress={undo}
+        onPress={actionNamed('undo').run}
       />
       <IconButton
         icon={IconArrowForwardUp}
         words={undone ? `Redo: ${undone.words} (Ctrl Shift Z)` : 'Nothing to redo'}
         disabled={!undone}
-        onPress={redo}
+        onPress={actionNamed('redo').run}
       />
       <button
         type="button"

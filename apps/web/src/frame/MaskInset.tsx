@@ -1,8 +1,8 @@
+import { neededPixels } from '@diplex/core';
 import { type Layer, type Mask, maskOf } from '@diplex/document';
 import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
-import { pageEngine } from '../bench/engine';
-import { currentScreen } from '../picture/current-screen';
+import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 
 const WIDTH = 54;
 const HEIGHT = 42;
@@ -18,29 +18,34 @@ export function MaskInset({ layer }: { readonly layer: Layer }) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the mask's picture depends on
   useEffect(() => {
-    const timer = setTimeout(async () => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let gone = false;
+    const draw = async () => {
       const scale = Math.min(WIDTH / width, HEIGHT / height);
-      const region = {
-        x: 0,
-        y: 0,
-        width: Math.ceil(width * scale),
-        height: Math.ceil(height * scale),
-      };
-      const key = currentScreen()?.sceneKey;
-      const surface = canvas.current;
-      if (!key || !surface) return;
+      const extent = { width: Math.ceil(width * scale), height: Math.ceil(height * scale) };
       const view = { kind: 'plain' as const, layer: layer.id };
+      const ask = { composition: compositionKey(composition), view, scale };
+      pageSupply().ensure({ levels: [], tiles: neededPixels(composition, scale, layer.id).tiles });
       const pixels = await pageEngine()
-        .run('render-view', { composition: key, view, region, scale }, { priority: 1 })
+        .run('render-view', { ...ask, region: { x: 0, y: 0, ...extent } }, { priority: 1 })
         .catch(() => null);
-      if (!pixels) return;
-      surface.width = region.width;
-      surface.height = region.height;
-      surface
-        .getContext('2d')
-        ?.putImageData(new ImageData(pixels, region.width, region.height), 0, 0);
-    }, PAUSE);
-    return () => clearTimeout(timer);
+      const surface = canvas.current;
+      if (!pixels || !surface || gone) return;
+      Object.assign(surface, extent);
+      const image = new ImageData(pixels, extent.width, extent.height);
+      surface.getContext('2d')?.putImageData(image, 0, 0);
+    };
+    const soon = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => void draw(), PAUSE);
+    };
+    soon();
+    const stop = pageSupply().listen(soon);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+      stop();
+    };
   }, [mask, layer.placement, layer.maskUse, width, height]);
 
   return (

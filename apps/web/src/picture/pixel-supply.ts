@@ -10,6 +10,9 @@ const AT_ONCE = 4;
 /** How long to leave alone what could not be fetched. */
 const RETRY_MS = 4000;
 
+/** How long arrivals are gathered before they are told of. */
+const GATHERING_MS = 40;
+
 /**
  * Brings pixels from the server to the workers: the coarsest level of a source first, so that there
  * is something to see, then the level that the view needs.
@@ -20,6 +23,7 @@ export class PixelSupply {
   private running = 0;
 
   private generation = 0;
+  private telling: ReturnType<typeof setTimeout> | null = null;
   private readonly listeners = new Set<() => void>();
 
   /**
@@ -46,13 +50,17 @@ export class PixelSupply {
     this.engine.tell({ type: 'forget' });
   }
 
+  /** Pixels often come in crowds, and every telling has the picture drawn again. */
   private arrived(): void {
-    for (const listener of this.listeners) listener();
+    this.telling ??= setTimeout(() => {
+      this.telling = null;
+      for (const listener of this.listeners) listener();
+    }, GATHERING_MS);
   }
 
   /** Whether everything that was asked for has arrived. */
   get idle(): boolean {
-    return this.running === 0 && this.line.length === 0;
+    return this.running === 0 && this.line.length === 0 && this.telling === null;
   }
 
   ensure(needed: NeededPixels): void {

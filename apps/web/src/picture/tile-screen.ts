@@ -1,6 +1,7 @@
 import { damage, neededPixels, type View } from '@diplex/core';
 import { type Composition, intersectRects, isEmpty, type Point, type Rect } from '@diplex/document';
 import { type Engine, JobCancelled } from '@diplex/engine';
+import { compositionKey } from '../bench/engine';
 import type { PixelSupply } from './pixel-supply';
 
 const TILE = 256;
@@ -72,7 +73,7 @@ export class TileScreen {
     if (before === composition && sameView) return;
     const viewed = view.kind === 'composition' ? undefined : view.layer;
     if (before !== composition) {
-      this.engine.tell({ type: 'composition', key: ++this.key, composition });
+      this.key = compositionKey(composition);
     }
     this.composition = composition;
     this.view = view;

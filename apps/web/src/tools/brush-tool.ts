@@ -18,6 +18,7 @@ import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
 import { useJobs } from '../bench/job-store';
 import { tellProblem } from '../bench/notice-store';
+import { trackWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
 import { currentScreen } from '../picture/current-screen';
 import {
@@ -241,6 +242,7 @@ class BrushTool implements Tool {
       useComposition.getState().show(null);
       tellProblem(`The stroke could not be finished. ${wordsOf(error)}`);
     });
+    trackWork(this.line);
   }
 }
 
