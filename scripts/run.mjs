@@ -28,6 +28,11 @@ function installPackages() {
   writeFileSync(stamp, wanted);
 }
 
+/** Everything else is compiled from the kernels' module, so it comes first. */
+function buildKernels() {
+  run('npm', ['run', '--silent', 'build', '-w', '@diplex/kernels']);
+}
+
 function build() {
   const workspaces = ['-w', '@diplex/web', '-w', '@diplex/server'];
   run('npm', ['run', '--silent', 'build', ...workspaces, '--', '--logLevel', 'warn']);
@@ -48,5 +53,6 @@ if (!command) {
   process.exit(name ? 2 : 0);
 }
 installPackages();
+buildKernels();
 if (command.built) build();
 run(process.execPath, [command.script, ...rest]);

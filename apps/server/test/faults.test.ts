@@ -105,18 +105,18 @@ describe('a damaged data folder', () => {
       const noise = { type: 'gaussian' as const, mean: 128, sigma: 40 };
       const create = { width: 700, height: 500, channels: 3 as const, background: '#888', noise };
       const source = await server.bringIn('noise.png', await sharp({ create }).png().toBuffer());
-      const level = await server.bytes(`sources/${source.hash}/levels/1`);
+      const level = await server.bytes(`sources/${source.hash}/levels/1/tiles/0/0`);
       await server.kill();
-      rmSync(join(server.data, 'levels'), { recursive: true });
+      rmSync(join(server.data, 'tiles'), { recursive: true });
       server = await server.again();
-      expect(await server.bytes(`sources/${source.hash}/levels/1`)).toEqual(level);
+      expect(await server.bytes(`sources/${source.hash}/levels/1/tiles/0/0`)).toEqual(level);
 
       const { id } = await server.compose(oneLayer(source));
       await server.kill();
-      rmSync(join(server.data, 'levels'), { recursive: true });
+      rmSync(join(server.data, 'tiles'), { recursive: true });
       truncateSync(join(server.data, 'blobs', source.hash.slice(0, 2), source.hash.slice(2)), 5000);
       server = await server.again();
-      const path = `sources/${source.hash}/levels/0`;
+      const path = `sources/${source.hash}/levels/0/tiles/1/0`;
       const { status, body } = await server.ask<ProblemBody>('GET', path);
       expect(status).toBe(422);
       expect(body.detail).toContain('noise.png is damaged');

@@ -1,8 +1,8 @@
 export type { Brush, StrokePoint } from './brush/brush';
-export { Stroke, type StrokeGround } from './brush/stroke';
+export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
-export { resample } from './geometry/resample';
+export { resample, sourceRect } from './geometry/resample';
 export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from './image/images';
 export { feathered, featherSupport } from './mask/feather';
 export { partOutline } from './mask/part-outline';
@@ -16,9 +16,25 @@ export {
   levelSize,
   type SourceLevel,
 } from './pixels/source-level';
+export {
+  covers,
+  cutTile,
+  SOURCE_TILE,
+  type TiledLevel,
+  type TilePlace,
+  tiled,
+  tileRect,
+  tilesUnder,
+} from './pixels/tiled-level';
+export { BackdropCache } from './render/backdrop-cache';
 export { damage, maskSupport } from './render/damage';
-export { type NeededPixels, neededPixels } from './render/needed-pixels';
-export { compositeLayer, renderComposition } from './render/render-composition';
+export { type NeededPixels, neededPixels, type SourceTile } from './render/needed-pixels';
+export {
+  compositeLayer,
+  type RenderPlan,
+  RenderStopped,
+  renderComposition,
+} from './render/render-composition';
 export { levelFor } from './render/render-layer';
 export { renderView } from './render/render-view';
 export type { Colour, View } from './render/view';

@@ -116,26 +116,30 @@ describe('a stroke in the engine', () => {
     ...{ stroke: 's', brush, toComposition: [1, 0, 0, 1, 0, 0] as const },
     ...{ extent: { x: 0, y: 0, width: 600, height: 300 }, tiles: {} },
   };
+  const memory = {};
   const at = (x: number) => ({ x, y: 100, pressure: 1 });
 
   it('ends as blobs that hold what was painted, under their own hashes', async () => {
     const engine = engineWithScene();
     await engine.run('stroke-begin', begin);
-    const first = await engine.run('stroke-extend', { stroke: 's', points: [at(50)] });
-    expect(Object.keys(first.tiles)).toEqual(['0,0']);
-    const more = await engine.run('stroke-extend', { stroke: 's', points: [at(300)] });
-    expect(Object.keys(more.tiles)).toEqual(['1,0']);
+    const first = await engine.run('stroke-extend', { stroke: 's', points: [at(50)], memory });
+    expect(first.tiles).toEqual(['0,0']);
+    const more = await engine.run('stroke-extend', { stroke: 's', points: [at(300)], memory });
+    expect(more.tiles).toEqual(['1,0']);
     const ended = await engine.run('stroke-end', { stroke: 's' });
     expect(Object.keys(ended).sort()).toEqual(['0,0', '1,0']);
     for (const pairs of Object.values(ended)) {
       const { hash, png } = await engine.run('encode-tile', { pairs });
       expect(await sha256(png)).toBe(hash);
       expect(decodePaintedTile(png)).toEqual(new Uint16Array(pairs));
-      await expect(engine.run('decode-tile', { png })).resolves.toEqual(new Uint16Array(pairs));
+      const into = new Uint16Array(PAINTED_TILE_SIZE ** 2 * 2);
+      await expect(engine.run('decode-tile', { png, into })).resolves.toEqual(
+        new Uint16Array(pairs),
+      );
     }
     const middle = (100 * PAINTED_TILE_SIZE + 50) * 2;
     expect([...(ended['0,0']?.subarray(middle, middle + 2) ?? [])]).toEqual([65535, 65535]);
-    const again = engine.run('stroke-extend', { stroke: 's', points: [at(1)] });
+    const again = engine.run('stroke-extend', { stroke: 's', points: [at(1)], memory });
     await expect(again).rejects.toThrow('ended');
   });
 

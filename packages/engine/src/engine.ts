@@ -1,13 +1,17 @@
+import type { KernelMemory } from '@diplex/kernels';
+import { type Held, PixelMemory } from './pixel-memory';
 import type { Port } from './port';
-import type { JobName, Jobs, Notice, Reply } from './protocol';
+import type { JobName, Jobs, Notice, Reply, Start } from './protocol';
 
 export interface JobOptions {
   /** Jobs with a higher number go first; 0 by default. */
   readonly priority?: number;
-  /** A job that is still waiting when this fires is not done; its promise is rejected. */
+  /** When this fires the job is not begun, or is stopped at its next step; its promise is rejected. */
   readonly signal?: AbortSignal;
   /** Must be done by the first worker, in order with all others that ask for it (strokes). */
   readonly onFirst?: true;
+  /** Jobs with the same number go to the same worker when it is free: it may remember something. */
+  readonly likes?: number;
 }
 
 /** A job that was called off before it was done. */
@@ -18,36 +22,56 @@ export class JobCancelled extends Error {
   }
 }
 
-interface Waiting {
+interface Job {
   readonly name: JobName;
   readonly ask: unknown;
   readonly options: JobOptions;
-  /** Listens to the signal while the job waits. */
+  /** Listens to the signal until the job has ended. */
   readonly cancel: () => void;
   readonly resolve: (answer: never) => void;
   readonly reject: (error: Error) => void;
 }
 
 interface Seat {
-  port: Port;
-  readonly busy: Map<number, Waiting>;
+  readonly port: Port;
+  readonly index: number;
+  /** The job it does, if any, and those that wait there for their turn. */
+  readonly busy: Map<number, Job>;
 }
+
+/** Scratch memory of each worker. */
+const SCRATCH = 48 * 2 ** 20;
 
 /** Hands jobs to a set of workers: highest priority first, one at a time each. */
 export class Engine {
+  readonly memory: PixelMemory;
   private readonly seats: Seat[];
-  private waiting: Waiting[] = [];
+  private readonly stops: Int32Array;
+  private waiting: Job[] = [];
   private count = 0;
   private closed = false;
 
-  /** @param spawn starts a worker thread; called once for each of the `size` workers */
-  constructor(spawn: () => Port, size: number) {
-    this.seats = Array.from({ length: Math.max(1, size) }, () => {
-      const seat: Seat = { port: spawn(), busy: new Map() };
+  /**
+   * @param spawn starts a worker thread; called once for each of the `size` workers
+   * @param kernels the memory that all of them share; null to compute without kernels
+   */
+  constructor(spawn: () => Port, size: number, kernels: KernelMemory | null = null) {
+    const workers = Math.max(1, size);
+    this.memory = new PixelMemory(kernels);
+    const cells = this.memory.bytes(workers * 4).samples;
+    this.stops = new Int32Array(cells.buffer, cells.byteOffset, workers).fill(0);
+    // All scratch is there before the first worker looks at the memory.
+    const scratches = Array.from({ length: workers }, () => kernels?.allocate(SCRATCH));
+    this.seats = scratches.map((scratch, index) => {
+      const seat: Seat = { port: spawn(), index, busy: new Map() };
       seat.port.listen(
         (message) => this.settle(seat, message as Reply),
         (error) => this.fail(seat, error),
       );
+      if (kernels && scratch) {
+        const start = { type: 'start' as const, kernels: kernels.share, scratch };
+        seat.port.post({ ...start, stops: this.stops, seat: index } satisfies Start);
+      }
       return seat;
     });
   }
@@ -69,11 +93,30 @@ export class Engine {
     return new Promise((resolve, reject) => {
       if (this.closed || options.signal?.aborted) return reject(new JobCancelled());
       const cancel = () => this.cancel(job);
-      const job: Waiting = { name, ask, options, cancel, resolve, reject };
+      const job: Job = { name, ask, options, cancel, resolve, reject };
       options.signal?.addEventListener('abort', cancel, { once: true });
       this.waiting.push(job);
       this.dispatch();
     });
+  }
+
+  /** Resolves when every worker has done what it was told and is past what it was doing. */
+  async passed(): Promise<void> {
+    const passes = this.seats.map(
+      (seat) =>
+        new Promise<null>((resolve, reject) => {
+          if (this.closed) return reject(new JobCancelled());
+          const cancel = () => undefined;
+          this.post(seat, { name: 'pass', ask: null, options: {}, cancel, resolve, reject });
+        }),
+    );
+    await Promise.all(passes);
+  }
+
+  /** Lets memory go that the workers were told to drop, once none can be looking at it any more. */
+  async retire(memories: readonly Held[]): Promise<void> {
+    await this.passed();
+    for (const memory of memories) this.memory.release(memory);
   }
 
   close(): void {
@@ -86,31 +129,50 @@ export class Engine {
     }
   }
 
-  private cancel(job: Waiting): void {
+  private cancel(job: Job): void {
     const at = this.waiting.indexOf(job);
-    if (at < 0) return;
-    this.waiting.splice(at, 1);
-    job.reject(new JobCancelled());
-  }
-
-  private dispatch(): void {
-    for (const [index, seat] of this.seats.entries()) {
-      if (seat.busy.size > 0) continue;
-      const next = this.nextFor(index);
-      if (!next) continue;
-      this.waiting.splice(this.waiting.indexOf(next), 1);
-      next.options.signal?.removeEventListener('abort', next.cancel);
-      const id = this.count++;
-      seat.busy.set(id, next);
-      seat.port.post({ type: 'job', id, name: next.name, ask: next.ask });
+    if (at >= 0) {
+      this.waiting.splice(at, 1);
+      job.reject(new JobCancelled());
+      return;
+    }
+    for (const seat of this.seats) {
+      for (const [id, busy] of seat.busy) {
+        if (busy !== job) continue;
+        // The worker looks at its cell between the steps of a job.
+        Atomics.store(this.stops, seat.index, id);
+        job.reject(new JobCancelled());
+      }
     }
   }
 
-  private nextFor(index: number): Waiting | undefined {
-    const rank = (job: Waiting) => job.options.priority ?? 0;
+  private dispatch(): void {
+    for (;;) {
+      const idle = this.seats.filter((seat) => seat.busy.size === 0);
+      const next = this.mostUrgent(idle);
+      if (!next) return;
+      const liked = (next.options.likes ?? 0) % this.seats.length;
+      const first = next.options.onFirst ? this.seats[0] : undefined;
+      const seat = first ?? idle.find((each) => each.index === liked) ?? idle[0];
+      if (!seat) return;
+      this.waiting.splice(this.waiting.indexOf(next), 1);
+      this.post(seat, next);
+    }
+  }
+
+  private post(seat: Seat, job: Job): void {
+    const id = ++this.count;
+    seat.busy.set(id, job);
+    seat.port.post({ type: 'job', id, name: job.name, ask: job.ask });
+  }
+
+  private mostUrgent(idle: readonly Seat[]): Job | undefined {
+    if (idle.length === 0) return undefined;
+    const firstIsIdle = idle[0]?.index === 0;
+    const rank = (job: Job) => job.options.priority ?? 0;
     return this.waiting
-      .filter((job) => index === 0 || !job.options.onFirst)
-      .reduce<Waiting | undefined>((best, job) => {
+      .filter((job) => firstIsIdle || !job.options.onFirst)
+      .reduce<Job | undefined>((best, job) => {
         if (!best) return job;
         return rank(job) > rank(best) ? job : best;
       }, undefined);
@@ -120,6 +182,7 @@ export class Engine {
     const job = seat.busy.get(reply.id);
     if (!job) return;
     seat.busy.delete(reply.id);
+    job.options.signal?.removeEventListener('abort', job.cancel);
     if (reply.type === 'done') job.resolve(reply.answer as never);
     else job.reject(new Error(reply.message));
     this.dispatch();

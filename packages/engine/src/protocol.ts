@@ -1,24 +1,56 @@
-import type { Brush, SourceLevel, StrokePoint, View } from '@diplex/core';
+import type { Brush, SourceLevel, SourceTile, StrokePoint, TiledLevel, View } from '@diplex/core';
 import type { BlobHash, Composition, Matrix, Rect } from '@diplex/document';
+import type { Block, KernelShare } from '@diplex/kernels';
+
+type Samples = Uint8Array | Uint16Array;
+
+/** What a level is apart from its tiles. */
+export type LevelFacts = Omit<TiledLevel, 'tile'>;
+
+/** What a worker is told first where there are kernels. */
+export interface Start {
+  readonly type: 'start';
+  readonly kernels: KernelShare;
+  /** Memory of this worker alone. */
+  readonly scratch: Block;
+  /** One cell for each worker: the number of the job that it shall stop. */
+  readonly stops: Int32Array;
+  /** Which of them is this worker's. */
+  readonly seat: number;
+}
 
 /** What a worker is told to keep. Pixels in shared memory are not copied. */
 export type Notice =
   | { readonly type: 'composition'; readonly key: number; readonly composition: Composition }
   | {
-      readonly type: 'level';
-      readonly source: BlobHash;
-      readonly level: number;
-      readonly pixels: SourceLevel;
+      readonly type: 'source-tile';
+      readonly tile: SourceTile;
+      readonly facts: LevelFacts;
+      readonly samples: Samples;
     }
+  | { readonly type: 'drop-source-tiles'; readonly tiles: readonly SourceTile[] }
   | { readonly type: 'tile'; readonly hash: string; readonly pairs: Uint16Array }
   | { readonly type: 'drop-tiles'; readonly hashes: readonly string[] }
   | { readonly type: 'forget' };
+
+/** Memory for a painted tile in the making: its pairs, and what the stroke lays down. */
+export interface StrokeMemory {
+  readonly pairs: Uint16Array;
+  readonly stroke: Uint16Array;
+}
 
 /** What each kind of job is asked with, and what it answers. */
 export interface Jobs {
   /** A view in a region, as straight 8-bit RGBA for the screen. */
   'render-view': {
-    ask: { composition: number; view: View; region: Rect; scale: number };
+    ask: {
+      composition: number;
+      view: View;
+      region: Rect;
+      scale: number;
+      /** The layer that is worked on, and the tile around the region: see `RenderPlan`. */
+      worksOn?: { layer: string; tile: Rect };
+    };
     answer: Uint8ClampedArray<ArrayBuffer>;
   };
   /** The composition's colour at one of its pixels: straight, encoded, 0..1. */
@@ -32,15 +64,16 @@ export interface Jobs {
       composition: number;
       region: Rect;
       scale: number;
-      /** Shared memory for region.width x region.height pixels. */
-      into: Uint8Array | Uint16Array;
+      /** For region.width x region.height pixels. */
+      into: Samples;
     };
-    answer: null;
+    /** The memory, and whether every pixel of it is opaque. */
+    answer: { rows: Samples; opaque: boolean };
   };
   /** The next level of a pyramid, in shared memory. */
   'halve-level': { ask: { from: SourceLevel }; answer: SourceLevel };
-  /** The pairs in a painted tile's PNG, in shared memory. */
-  'decode-tile': { ask: { png: Uint8Array }; answer: Uint16Array };
+  /** The pairs in a painted tile's PNG, in the memory that comes with it. */
+  'decode-tile': { ask: { png: Uint8Array; into: Uint16Array }; answer: Uint16Array };
   'stroke-begin': {
     ask: {
       stroke: string;
@@ -52,10 +85,14 @@ export interface Jobs {
     };
     answer: null;
   };
-  /** Tiles that are new to the stroke come with the answer; the others change in place. */
+  /** `memory` is for the tiles that these points may reach first. Answers which tiles are new. */
   'stroke-extend': {
-    ask: { stroke: string; points: readonly StrokePoint[] };
-    answer: { changed: Rect; tiles: Readonly<Record<string, Uint16Array>> };
+    ask: {
+      stroke: string;
+      points: readonly StrokePoint[];
+      memory: Readonly<Record<string, StrokeMemory>>;
+    };
+    answer: { changed: Rect; tiles: readonly string[] };
   };
   /** The stroke's tiles as they ended, by `column,row`; the worker forgets the stroke. */
   'stroke-end': {
@@ -65,14 +102,22 @@ export interface Jobs {
   /** A painted tile as a blob. */
   'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };
   'stroke-drop': { ask: { stroke: string }; answer: null };
+  /** Nothing: it is answered when everything told and asked before is done. */
+  pass: { ask: null; answer: null };
 }
 
 export type JobName = keyof Jobs;
 
 export type Request =
+  | Start
   | Notice
   | { readonly type: 'job'; readonly id: number; readonly name: JobName; readonly ask: unknown };
 
 export type Reply =
   | { readonly type: 'done'; readonly id: number; readonly answer: unknown }
   | { readonly type: 'failed'; readonly id: number; readonly message: string };
+
+/** The name under which the workers know a tile of a stroke that is still being drawn. */
+export function liveTile(stroke: string, key: string): string {
+  return `live:${stroke}:${key}`;
+}

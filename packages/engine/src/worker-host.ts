@@ -1,7 +1,9 @@
+import { startKernels } from '@diplex/kernels';
 import type { JobHandler } from './jobs/job-handler';
 import {
   decodeTileJob,
   encodeTileJob,
+  passJob,
   strokeBeginJob,
   strokeDropJob,
   strokeEndJob,
@@ -9,7 +11,7 @@ import {
 } from './jobs/paint-jobs';
 import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
 import type { Port } from './port';
-import type { JobName, Reply, Request } from './protocol';
+import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
 
 const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
@@ -23,17 +25,20 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'stroke-extend': strokeExtendJob,
   'stroke-end': strokeEndJob,
   'stroke-drop': strokeDropJob,
+  pass: passJob,
 };
 
 /** Makes this thread a worker of the engine: takes notices, does jobs one after another. */
 export function serve(port: Port): void {
   const pixels = new WorkerPixels();
+  let cell: Pick<Start, 'stops' | 'seat'> | null = null;
   // A job that waits (for a digest) must not be overtaken by the next.
   let line: Promise<void> = Promise.resolve();
   const work = async (request: Extract<Request, { type: 'job' }>) => {
     try {
       const handler = HANDLERS[request.name] as JobHandler<JobName>;
-      const { answer, transfer } = await handler(request.ask as never, pixels);
+      const stopped = () => cell !== null && Atomics.load(cell.stops, cell.seat) === request.id;
+      const { answer, transfer } = await handler(request.ask as never, { pixels, stopped });
       port.post({ type: 'done', id: request.id, answer } satisfies Reply, transfer);
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
@@ -43,7 +48,10 @@ export function serve(port: Port): void {
   port.listen(
     (message) => {
       const request = message as Request;
-      if (request.type !== 'job') pixels.take(request);
+      if (request.type === 'start') {
+        startKernels(request.kernels, request.scratch);
+        cell = request;
+      } else if (request.type !== 'job') pixels.take(request);
       else line = line.then(() => work(request));
     },
     () => undefined,

@@ -1,28 +1,80 @@
-import type { FoundLevel, PixelReader, SourceLevel } from '@diplex/core';
+import { BackdropCache, type PixelReader, type SourceTile, type TiledLevel } from '@diplex/core';
 import type { BlobHash, Composition } from '@diplex/document';
-import type { Notice } from './protocol';
+import { adopt } from '@diplex/kernels';
+import type { LevelFacts, Notice } from './protocol';
+
+type Samples = Uint8Array | Uint16Array;
 
 /** Compositions that jobs under way may still name. */
 const KEPT_COMPOSITIONS = 32;
 
-/** Everything a worker was told to keep. */
+/** What lies behind the layer in hand is kept up to so many bytes, in each worker. */
+const KEPT_BACKDROPS = 96 * 2 ** 20;
+
+/** The tiles of one level that are here. */
+class LevelTiles implements TiledLevel {
+  readonly width: number;
+  readonly height: number;
+  readonly channels: 3 | 4;
+  readonly bits: 8 | 16;
+  private readonly tiles = new Map<number, Samples>();
+
+  constructor({ width, height, channels, bits }: LevelFacts) {
+    this.width = width;
+    this.height = height;
+    this.channels = channels;
+    this.bits = bits;
+  }
+
+  tile(column: number, row: number): Samples | undefined {
+    return this.tiles.get(numberOf(column, row));
+  }
+
+  put(column: number, row: number, samples: Samples): void {
+    this.tiles.set(numberOf(column, row), samples);
+  }
+
+  drop(column: number, row: number): void {
+    this.tiles.delete(numberOf(column, row));
+  }
+}
+
+/** No picture has this many columns of tiles. */
+function numberOf(column: number, row: number): number {
+  return row * 65_536 + column;
+}
+
+/** Everything that a worker was told to keep. */
 export class WorkerPixels implements PixelReader {
-  private readonly levels = new Map<BlobHash, Map<number, SourceLevel>>();
+  readonly backdrops = new BackdropCache(KEPT_BACKDROPS);
+  private readonly levels = new Map<string, LevelTiles>();
   private readonly tiles = new Map<string, Uint16Array>();
   private readonly compositions = new Map<number, Composition>();
 
   take(notice: Notice): void {
     if (notice.type === 'composition') this.keepComposition(notice.key, notice.composition);
-    else if (notice.type === 'tile') this.tiles.set(notice.hash, notice.pairs);
+    else if (notice.type === 'tile') this.keepTile(notice.hash, notice.pairs);
+    else if (notice.type === 'source-tile') this.keepSourceTile(notice);
     else if (notice.type === 'drop-tiles') {
       for (const hash of notice.hashes) this.tiles.delete(hash);
-    } else if (notice.type === 'level') {
-      const known = this.levels.get(notice.source) ?? new Map<number, SourceLevel>();
-      this.levels.set(notice.source, known.set(notice.level, notice.pixels));
+    } else if (notice.type === 'drop-source-tiles') {
+      for (const tile of notice.tiles) this.levels.get(levelKey(tile))?.drop(tile.column, tile.row);
     } else {
       this.levels.clear();
       this.tiles.clear();
+      this.backdrops.clear();
     }
+  }
+
+  keepTile(hash: string, pairs: Uint16Array): void {
+    this.tiles.set(hash, adopt(pairs));
+  }
+
+  private keepSourceTile({ tile, facts, samples }: Extract<Notice, { type: 'source-tile' }>): void {
+    const key = levelKey(tile);
+    const level = this.levels.get(key) ?? new LevelTiles(facts);
+    this.levels.set(key, level);
+    level.put(tile.column, tile.row, adopt(samples));
   }
 
   private keepComposition(key: number, composition: Composition): void {
@@ -43,16 +95,11 @@ export class WorkerPixels implements PixelReader {
     return this.tiles.get(hash);
   }
 
-  /** The wanted level, else the nearest coarser one, else the nearest finer one. */
-  level(source: BlobHash, wanted: number): FoundLevel | undefined {
-    const known = this.levels.get(source);
-    if (!known) return undefined;
-    const order = [...known.keys()].sort((a, b) => {
-      const rank = (level: number) => (level >= wanted ? level - wanted : 1000 + wanted - level);
-      return rank(a) - rank(b);
-    });
-    const [best] = order;
-    const pixels = best === undefined ? undefined : known.get(best);
-    return pixels && best !== undefined ? { level: best, pixels } : undefined;
+  level(source: BlobHash, level: number): TiledLevel | undefined {
+    return this.levels.get(levelKey({ source, level }));
   }
+}
+
+function levelKey({ source, level }: Pick<SourceTile, 'source' | 'level'>): string {
+  return `${source}/${level}`;
 }

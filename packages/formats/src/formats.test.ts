@@ -3,8 +3,8 @@ import { encode } from 'fast-png';
 import { describe, expect, it } from 'vitest';
 import { creditLines, creditsAsXmp } from './credits';
 import { decodePaintedTile, encodePaintedTile, PaintedTileInvalid } from './painted-tile';
-import { embedProfileInPng } from './png-profile';
-import { addTiffTags } from './tiff-tags';
+import { pngProfileChunk } from './png-profile';
+import { type TiffTags, tiffTagPatches } from './tiff-tags';
 
 const SIDE = PAINTED_TILE_SIZE;
 
@@ -59,13 +59,24 @@ describe('credits', () => {
   });
 });
 
-describe('embedProfileInPng', () => {
+describe('pngProfileChunk', () => {
   it('refuses what is no PNG', () => {
-    expect(() => embedProfileInPng(new Uint8Array(40), new Uint8Array(4), 'x')).toThrow(TypeError);
+    expect(() => pngProfileChunk(new Uint8Array(40), new Uint8Array(4), 'x')).toThrow(TypeError);
   });
 });
 
-describe('addTiffTags', () => {
+/** The whole file with its patches. */
+async function withTags(tiff: Uint8Array, tags: TiffTags): Promise<Uint8Array> {
+  const read = async (at: number, length: number) => tiff.slice(at, at + length);
+  const patches = await tiffTagPatches(read, tiff.length, tags);
+  const end = Math.max(...patches.map(({ at, bytes }) => at + bytes.length));
+  const out = new Uint8Array(end);
+  out.set(tiff);
+  for (const { at, bytes } of patches) out.set(bytes, at);
+  return out;
+}
+
+describe('tiffTagPatches', () => {
   /** A directory with one tag (width 7) and a software tag that is to be replaced. */
   function smallTiff(): Uint8Array {
     const bytes = new Uint8Array(8 + 2 + 24 + 4);
@@ -100,14 +111,14 @@ describe('addTiffTags', () => {
     return tags;
   }
 
-  it('adds tags in order, replaces those there are, and keeps the rest', () => {
+  it('adds tags in order, replaces those there are, and keeps the rest', async () => {
     const tags = {
       software: 'Diplex',
       artist: 'Pim',
       copyright: 'Für alle',
       icc: new Uint8Array(9),
     };
-    const tiff = addTiffTags(smallTiff(), tags);
+    const tiff = await withTags(smallTiff(), tags);
     const found = read(tiff);
     expect([...found.keys()]).toEqual([256, 305, 315, 33432, 34675]);
     expect(found.get(256)?.charCodeAt(0)).toBe(7);
@@ -117,7 +128,7 @@ describe('addTiffTags', () => {
     expect(tiff.subarray(8, 38)).toEqual(smallTiff().subarray(8, 38));
   });
 
-  it('refuses what is no little-endian TIFF', () => {
-    expect(() => addTiffTags(new Uint8Array(40), {})).toThrow(TypeError);
+  it('refuses what is no little-endian TIFF', async () => {
+    await expect(withTags(new Uint8Array(40), {})).rejects.toThrow(TypeError);
   });
 });

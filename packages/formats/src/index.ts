@@ -1,4 +1,5 @@
 export * from './credits';
 export * from './painted-tile';
 export * from './png-profile';
+export * from './tiff-rows';
 export * from './tiff-tags';

@@ -1,8 +1,8 @@
 import { zlibSync } from 'fflate';
 
 const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
-/** The signature, and the IHDR chunk with its length, type and checksum. */
-const AFTER_HEADER = 8 + 4 + 4 + 13 + 4;
+/** Where a profile belongs: after the signature and the IHDR chunk with its length, type and checksum. */
+export const PNG_PROFILE_AT = 8 + 4 + 4 + 13 + 4;
 
 const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n;
@@ -27,21 +27,16 @@ function chunk(type: string, body: Uint8Array): Uint8Array {
 }
 
 /**
- * A PNG with an ICC profile (chunk iCCP, PNG third edition 11.3.2.3) right after its header; its
- * samples stay as they are. `name` is plain ASCII of at most 79 characters. Throws a TypeError when
- * the bytes are not a PNG.
+ * The chunk that gives a PNG an ICC profile (iCCP, PNG third edition 11.3.2.3); it goes in at
+ * PNG_PROFILE_AT, and the samples stay as they are. `name` is plain ASCII of at most 79 characters.
+ * Throws a TypeError when `head`, the file's first bytes, is not that of a PNG.
  */
-export function embedProfileInPng(png: Uint8Array, icc: Uint8Array, name: string): Uint8Array {
-  if (SIGNATURE.some((byte, i) => png[i] !== byte)) throw new TypeError('This is not a PNG.');
+export function pngProfileChunk(head: Uint8Array, icc: Uint8Array, name: string): Uint8Array {
+  if (SIGNATURE.some((byte, i) => head[i] !== byte)) throw new TypeError('This is not a PNG.');
   const packed = zlibSync(icc);
   const body = new Uint8Array(name.length + 2 + packed.length);
   for (let i = 0; i < name.length; i++) body[i] = name.charCodeAt(i);
   // A zero ends the name, another says that the profile is deflated.
   body.set(packed, name.length + 2);
-  const profile = chunk('iCCP', body);
-  const out = new Uint8Array(png.length + profile.length);
-  out.set(png.subarray(0, AFTER_HEADER));
-  out.set(profile, AFTER_HEADER);
-  out.set(png.subarray(AFTER_HEADER), AFTER_HEADER + profile.length);
-  return out;
+  return chunk('iCCP', body);
 }

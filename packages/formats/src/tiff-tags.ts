@@ -26,14 +26,27 @@ function asciiBytes(text: string): Uint8Array {
   return Uint8Array.from(`${plain}\0`, (c) => c.charCodeAt(0));
 }
 
+/** Reads `length` bytes of a file from `at` on. */
+export type ReadBytes = (at: number, length: number) => Promise<Uint8Array>;
+
+/** What to write into a file, and where. */
+export interface Patch {
+  readonly at: number;
+  readonly bytes: Uint8Array;
+}
+
 /**
- * A little-endian TIFF with more tags in its first directory. The picture's own bytes stay where
- * they are: a new directory is added at the end. Tags that are there already are replaced.
- * Throws a TypeError when the bytes are not such a TIFF.
+ * How to add tags to the first directory of a little-endian TIFF. The picture's own bytes stay where
+ * they are: a new directory goes to the end, and the header points to it. Tags that are there already
+ * are replaced. Throws a TypeError when the bytes are not such a TIFF.
  */
-export function addTiffTags(tiff: Uint8Array, tags: TiffTags): Uint8Array {
-  const view = new DataView(tiff.buffer, tiff.byteOffset, tiff.byteLength);
-  if (tiff.length < 8 || view.getUint32(0, false) !== 0x49492a00) {
+export async function tiffTagPatches(
+  read: ReadBytes,
+  fileLength: number,
+  tags: TiffTags,
+): Promise<Patch[]> {
+  const head = viewOf(await read(0, 8));
+  if (head.byteLength < 8 || head.getUint32(0, false) !== 0x49492a00) {
     throw new TypeError('This is not a little-endian TIFF.');
   }
   const added = (Object.keys(NUMBERS) as (keyof TiffTags)[]).flatMap((name) => {
@@ -42,44 +55,54 @@ export function addTiffTags(tiff: Uint8Array, tags: TiffTags): Uint8Array {
     const bytes = typeof value === 'string' ? asciiBytes(value) : value;
     return [{ ...NUMBERS[name], bytes }];
   });
-  const directory = view.getUint32(4, true);
-  const count = view.getUint16(directory, true);
+  const at = head.getUint32(4, true);
+  const count = viewOf(await read(at, 2)).getUint16(0, true);
+  const directory = await read(at + 2, count * ENTRY + 4);
   const kept = Array.from({ length: count }, (_, i) => {
-    const at = directory + 2 + i * ENTRY;
-    return { tag: view.getUint16(at, true), entry: tiff.slice(at, at + ENTRY) };
+    const entry = directory.slice(i * ENTRY, (i + 1) * ENTRY);
+    return { tag: viewOf(entry).getUint16(0, true), entry };
   }).filter(({ tag }) => added.every((each) => each.tag !== tag));
-  const next = view.getUint32(directory + 2 + count * ENTRY, true);
+  const next = viewOf(directory).getUint32(count * ENTRY, true);
 
   // Values and directories begin at even places.
   const even = (n: number) => n + (n & 1);
-  let end = even(tiff.length);
+  const start = even(fileLength);
+  let end = start;
   const placed = added.map((each) => {
-    const at = end;
+    const place = end;
     end = even(end + each.bytes.length);
-    return { ...each, at };
+    return { ...each, place };
   });
   const entries = kept.length + placed.length;
-  const out = new Uint8Array(end + 2 + entries * ENTRY + 4);
-  const writer = new DataView(out.buffer);
-  out.set(tiff);
-  const made = placed.map(({ tag, type, bytes, at }) => {
+  const tail = new Uint8Array(end - start + 2 + entries * ENTRY + 4);
+  const made = placed.map(({ tag, type, bytes, place }) => {
     const entry = new Uint8Array(ENTRY);
-    const fields = new DataView(entry.buffer);
+    const fields = viewOf(entry);
     fields.setUint16(0, tag, true);
     fields.setUint16(2, type, true);
     fields.setUint32(4, bytes.length, true);
     // A value of up to four bytes stands in the entry itself.
     if (bytes.length <= 4) entry.set(bytes, 8);
-    else fields.setUint32(8, at, true);
-    out.set(bytes, at);
+    else fields.setUint32(8, place, true);
+    tail.set(bytes, place - start);
     return { tag, entry };
   });
   const sorted = [...kept, ...made].sort((a, b) => a.tag - b.tag);
-  writer.setUint16(end, entries, true);
+  const writer = viewOf(tail);
+  const list = end - start;
+  writer.setUint16(list, entries, true);
   sorted.forEach(({ entry }, i) => {
-    out.set(entry, end + 2 + i * ENTRY);
+    tail.set(entry, list + 2 + i * ENTRY);
   });
-  writer.setUint32(end + 2 + entries * ENTRY, next, true);
-  writer.setUint32(4, end, true);
-  return out;
+  writer.setUint32(list + 2 + entries * ENTRY, next, true);
+  const pointer = new Uint8Array(4);
+  viewOf(pointer).setUint32(0, end, true);
+  return [
+    { at: start, bytes: tail },
+    { at: 4, bytes: pointer },
+  ];
+}
+
+function viewOf(bytes: Uint8Array): DataView {
+  return new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 }

@@ -1,14 +1,36 @@
-export { type BoxPass, boxPassAcross, boxPassDown } from './box-pass';
-export { COMBINE_MASKS, type CombineMasks } from './combine-masks';
-export { COMPOSITE_ROWS, type CompositeRows } from './composite-rows';
-export { encodePixels } from './convert-pixels';
-export { addWeightedRow, resampleRow, type Taps } from './resample-row';
-export { type Dab, stampDab } from './stamp-dab';
+export { boxFilter, FILTER_STEPS } from './box-filter/box-filter';
+export { BLEND_NAMES, type BlendName, compositeRows } from './composite/composite-rows';
+export { decodeRow } from './convert/decode-row';
+export { encodePixels } from './convert/encode-pixels';
+export type { Dab } from './dab/dab';
+export { mergeStroke } from './dab/merge-stroke';
+export { stampDab } from './dab/stamp-dab';
+export { FAR, squaredDistances } from './distance/squared-distances';
+export { type CombineName, combineMasks, turnRound } from './masks/combine-masks';
+export { type Block, BlockAllocator, OutOfKernelMemory } from './memory/block-allocator';
+export { KernelMemory, type KernelShare } from './memory/kernel-memory';
+export {
+  adopt,
+  inScratch,
+  kernelsRun,
+  type Samples,
+  sampleTable,
+  scratchDoubles,
+  scratchFloats,
+  scratchIntegers,
+  scratchSamples,
+  scratchZeroes,
+  startKernels,
+  stopKernels,
+} from './memory/thread';
+export { addPairs, meanRow } from './painted/mean-pairs';
+export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
+export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
+export type { Taps } from './resample/taps';
 export {
   decode,
   decodeExactly,
   encode,
   encodeExactly,
   type MixSpaceName,
-  sampleTable,
-} from './transfer';
+} from './transfer/transfer';

@@ -1,13 +1,23 @@
-import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { type FileHandle, mkdir, open, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
 import { type Composition, newId, sourcesOf } from '@diplex/document';
-import { addTiffTags, creditLines, creditsAsXmp, embedProfileInPng } from '@diplex/formats';
+import {
+  creditLines,
+  creditsAsXmp,
+  PNG_PROFILE_AT,
+  pngProfileChunk,
+  type TiffTags,
+  tiffRowsHeader,
+  tiffTagPatches,
+} from '@diplex/formats';
 import { Inject, Injectable } from '@nestjs/common';
 import sharp from 'sharp';
 import { CompositionsService } from '../compositions/compositions.service';
 import { CONFIGURATION, type Configuration } from '../configuration';
 import { Problem } from '../problems/problem';
-import { type RenderedPicture, Renderer } from '../rendering/renderer';
+import { Renderer } from '../rendering/renderer';
 import { SourcesService } from '../sources/sources.service';
 import type { ExportRequestDto, JobDto } from './export.dto';
 import { EXPORT_FORMATS, type ExportFormat } from './export-formats';
@@ -81,20 +91,17 @@ export class ExportsService {
     signal: AbortSignal,
     progress: (share: number) => void,
   ): Promise<JobResult> {
-    const { document, format, bits } = delivery;
-    const picture = await this.renderer.render(document, {
-      ...{ scale: 1, bits, signal },
-      onProgress: (share) => progress(share * RENDERING),
-    });
-    signal.throwIfAborted();
+    const { document, format } = delivery;
     await mkdir(this.folder, { recursive: true });
     const path = join(this.folder, `${newId()}.${format.ending}`);
-    const draft = `${path}.part`;
+    const [rows, draft] = [`${path}.rows`, `${path}.part`];
     try {
-      await writeFile(draft, await this.encoded(picture, delivery));
+      const opaque = await this.writeRows(rows, delivery, signal, progress);
+      await this.encode(rows, draft, opaque, delivery);
       signal.throwIfAborted();
       await rename(draft, path);
     } finally {
+      await rm(rows, { force: true });
       await rm(draft, { force: true });
     }
     const { size: bytes } = await stat(path);
@@ -102,14 +109,45 @@ export class ExportsService {
     return { path, file, mediaType: format.mediaType, bytes };
   }
 
-  /** The bytes of the file, with its profile and the credits of its sources. */
-  private async encoded(picture: RenderedPicture, delivery: Delivery): Promise<Uint8Array> {
-    const { document, format, bits, quality, backing } = delivery;
-    const { width, height, data } = picture;
+  /**
+   * The picture as an uncompressed TIFF, written as its rows come; the encoder reads it strip by
+   * strip, so that neither holds the whole picture.
+   */
+  private async writeRows(
+    path: string,
+    { document, bits }: Delivery,
+    signal: AbortSignal,
+    progress: (share: number) => void,
+  ): Promise<boolean> {
+    const file = await open(path, 'w');
+    try {
+      await file.write(tiffRowsHeader({ ...this.renderer.extent(document, 1), bits }));
+      const options = {
+        scale: 1,
+        bits,
+        signal,
+        onProgress: (s: number) => progress(s * RENDERING),
+      };
+      const { opaque } = await this.renderer.stream(document, options, async (rows) => {
+        await writeWhole(file, new Uint8Array(rows.buffer, rows.byteOffset, rows.byteLength));
+      });
+      return opaque;
+    } finally {
+      await file.close();
+    }
+  }
+
+  /** The file to deliver, with its profile and the credits of its sources. */
+  private async encode(
+    rows: string,
+    path: string,
+    opaque: boolean,
+    { document, format, bits, quality, backing }: Delivery,
+  ): Promise<void> {
     const used = await this.sources.findMany(sourcesOf(document));
-    let image = sharp(data, { raw: { width, height, channels: 4 }, limitInputPixels: false });
+    let image = sharp(rows, { limitInputPixels: false, sequentialRead: true });
     image = image.toColourspace(bits === 16 ? 'rgb16' : 'srgb');
-    if (isOpaque(data)) image = image.removeAlpha();
+    if (opaque) image = image.removeAlpha();
     else if (!format.alpha) image = image.flatten({ background: backing });
     image = image.withXmp(creditsAsXmp(document.title, used));
     const credits: Credits = {
@@ -119,16 +157,61 @@ export class ExportsService {
       software: 'Diplex',
     };
     if (format.mediaType === 'image/tiff') {
-      const tiff = await format.encode(image, { bits, quality }).toBuffer();
-      return addTiffTags(tiff, { ...credits, icc: await srgbProfile() });
+      await format.encode(image, { bits, quality }).toFile(path);
+      return addTags(path, { ...credits, icc: await srgbProfile() });
     }
     image = image.withExifMerge({ IFD0: exifOf(credits) });
     // At 16 bits the encoder would convert from a wider space than the samples are in.
     if (bits === 16) {
-      const png = await format.encode(image, { bits, quality }).toBuffer();
-      return embedProfileInPng(png, await srgbProfile(), 'sRGB');
+      await format.encode(image, { bits, quality }).toFile(path);
+      return insertProfile(path, await srgbProfile());
     }
-    return format.encode(image.withIccProfile('srgb'), { bits, quality }).toBuffer();
+    await format.encode(image.withIccProfile('srgb'), { bits, quality }).toFile(path);
+  }
+}
+
+/** Writes all of `bytes`, which may lie in shared memory. */
+async function writeWhole(file: FileHandle, bytes: Uint8Array): Promise<void> {
+  for (let done = 0; done < bytes.length; ) {
+    const { bytesWritten } = await file.write(bytes, done, bytes.length - done);
+    done += bytesWritten;
+  }
+}
+
+async function readBytes(file: FileHandle, at: number, length: number): Promise<Uint8Array> {
+  const bytes = new Uint8Array(length);
+  const { bytesRead } = await file.read(bytes, 0, length, at);
+  return bytes.subarray(0, bytesRead);
+}
+
+async function addTags(path: string, tags: TiffTags): Promise<void> {
+  const file = await open(path, 'r+');
+  try {
+    const { size } = await file.stat();
+    const patches = await tiffTagPatches((at, length) => readBytes(file, at, length), size, tags);
+    for (const { at, bytes } of patches) await file.write(bytes, 0, bytes.length, at);
+  } finally {
+    await file.close();
+  }
+}
+
+/** Puts a profile into a PNG: the file is copied around it. */
+async function insertProfile(path: string, icc: Uint8Array): Promise<void> {
+  const source = `${path}.plain`;
+  await rename(path, source);
+  try {
+    const file = await open(source);
+    const head = await readBytes(file, 0, PNG_PROFILE_AT).finally(() => file.close());
+    const profile = pngProfileChunk(head, icc, 'sRGB');
+    const rest = createReadStream(source, { start: PNG_PROFILE_AT });
+    const parts = async function* () {
+      yield head;
+      yield profile;
+      yield* rest;
+    };
+    await pipeline(parts, createWriteStream(path));
+  } finally {
+    await rm(source, { force: true });
   }
 }
 
@@ -152,10 +235,4 @@ async function srgbProfile(): Promise<Uint8Array> {
   const { icc } = await sharp(tagged).metadata();
   if (!icc) throw new Error('The encoder ships no sRGB profile.');
   return icc;
-}
-
-function isOpaque(data: Uint8Array | Uint16Array): boolean {
-  const top = data.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
-  for (let i = 3; i < data.length; i += 4) if (data[i] !== top) return false;
-  return true;
 }

@@ -1,10 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, open, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { levelCount, levelSize, type SourceLevel } from '@diplex/core';
-import { allocateBytes, type Engine } from '@diplex/engine';
+import {
+  cutTile,
+  levelCount,
+  levelSize,
+  SOURCE_TILE,
+  type SourceLevel,
+  type TilePlace,
+  tileRect,
+  tilesUnder,
+} from '@diplex/core';
+import type { Engine } from '@diplex/engine';
 import { Inject, Injectable } from '@nestjs/common';
 import sharp from 'sharp';
 import { CONFIGURATION, type Configuration } from '../configuration';
@@ -17,8 +26,9 @@ import { ENGINE } from './engine.provider';
 const THUMBNAIL = 360;
 
 /**
- * The pyramids of sources as files of raw samples: `levels/<hash>/<level>`. They follow from the
- * source alone and are made again when they are missing.
+ * The pyramids of sources as files of raw samples: `tiles/<hash>/<level>`, the tiles of a level one
+ * after the other, row by row. They follow from the source alone and are made again when they are
+ * missing.
  */
 @Injectable()
 export class Pyramids {
@@ -30,7 +40,7 @@ export class Pyramids {
     @Inject(BlobStore) private readonly blobs: BlobStore,
     @Inject(ENGINE) private readonly engine: Engine,
   ) {
-    this.folder = join(configuration.data, 'levels');
+    this.folder = join(configuration.data, 'tiles');
   }
 
   /** Computes all levels from decoded pixels and puts them in place together. */
@@ -42,7 +52,7 @@ export class Pyramids {
       const count = levelCount(pixels.width, pixels.height);
       for (let at = 0; at < count; at++) {
         if (at > 0) level = await this.engine.run('halve-level', { from: level });
-        await writeFile(join(draft, String(at)), bytesOf(level));
+        await writeTiles(join(draft, String(at)), level);
       }
       await writeFile(join(draft, 'thumbnail.webp'), await thumbnailOf(level));
       await mkdir(this.folder, { recursive: true });
@@ -53,22 +63,42 @@ export class Pyramids {
     }
   }
 
-  /** A level's extent, its length in bytes, and a stream of its samples. */
-  async stream(source: SourceRecord, level: number): Promise<{ bytes: number; body: Readable }> {
+  /** A stream of a tile's samples, and their length in bytes. */
+  async stream(
+    source: SourceRecord,
+    level: number,
+    place: TilePlace,
+  ): Promise<{ bytes: number; body: Readable }> {
     await this.ensure(source);
-    const { width, height } = levelSize(source.width, source.height, level);
-    const bytes = width * height * source.channels * (source.bits / 8);
-    return { bytes, body: createReadStream(this.pathOf(source.hash, String(level))) };
+    const { start, bytes } = tileRange(source, level, place);
+    const path = this.pathOf(source.hash, String(level));
+    return { bytes, body: createReadStream(path, { start, end: start + bytes - 1 }) };
   }
 
-  async read(source: SourceRecord, level: number): Promise<SourceLevel> {
+  /** How many bytes a tile has. */
+  tileBytes(source: SourceRecord, level: number, place: TilePlace): number {
+    return tileRange(source, level, place).bytes;
+  }
+
+  /** Reads a tile's samples into memory of `tileBytes` bytes. */
+  async readInto(
+    source: SourceRecord,
+    level: number,
+    place: TilePlace,
+    into: Uint8Array,
+  ): Promise<void> {
     await this.ensure(source);
-    const file = await readFile(this.pathOf(source.hash, String(level)));
-    const memory = allocateBytes(file.length);
-    new Uint8Array(memory).set(file);
-    const data = source.bits === 16 ? new Uint16Array(memory) : new Uint8Array(memory);
-    const size = levelSize(source.width, source.height, level);
-    return { ...size, channels: source.channels, data };
+    const { start, bytes } = tileRange(source, level, place);
+    const file = await open(this.pathOf(source.hash, String(level)));
+    try {
+      for (let done = 0; done < bytes; ) {
+        const { bytesRead } = await file.read(into, done, bytes - done, start + done);
+        if (bytesRead === 0) throw new Error(`The pyramid of ${source.name} is cut short.`);
+        done += bytesRead;
+      }
+    } finally {
+      await file.close();
+    }
   }
 
   async thumbnail(source: SourceRecord): Promise<Buffer> {
@@ -95,8 +125,29 @@ export class Pyramids {
   }
 }
 
-function bytesOf({ data }: SourceLevel): Uint8Array {
-  return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+/** Where in a level's file a tile lies. */
+function tileRange(
+  { width, height, channels, bits }: SourceRecord,
+  level: number,
+  { column, row }: TilePlace,
+): { start: number; bytes: number } {
+  const size = levelSize(width, height, level);
+  const rect = tileRect(size, column, row);
+  const pixel = channels * (bits / 8);
+  const before = row * SOURCE_TILE * size.width + column * SOURCE_TILE * rect.height;
+  return { start: before * pixel, bytes: rect.width * rect.height * pixel };
+}
+
+async function writeTiles(path: string, level: SourceLevel): Promise<void> {
+  const file = await open(path, 'w');
+  try {
+    for (const { column, row } of tilesUnder(level, { x: 0, y: 0, ...level })) {
+      const samples = cutTile(level, column, row);
+      await file.write(new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength));
+    }
+  } finally {
+    await file.close();
+  }
 }
 
 async function thumbnailOf(level: SourceLevel): Promise<Buffer> {

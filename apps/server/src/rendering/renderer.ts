@@ -1,23 +1,21 @@
 import { neededPixels } from '@diplex/core';
-import type { Composition } from '@diplex/document';
-import { allocateBytes, type Engine } from '@diplex/engine';
-import { decodePaintedTile } from '@diplex/formats';
-import { MikroORM } from '@mikro-orm/libsql';
+import type { Composition, Rect } from '@diplex/document';
+import type { Engine } from '@diplex/engine';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import { BlobStore } from '../storage/blob-store';
-import { SourceRecord } from '../storage/entities/source-record';
 import { ENGINE } from './engine.provider';
-import { Pyramids } from './pyramids';
-
-/** Pixels kept with the workers between renderings, at most. */
-const KEPT_BYTES = 1.5 * 2 ** 30;
+import { RenderPixels } from './render-pixels';
 
 /** Rows are rendered in bands of about this many pixels. */
-const BAND_PIXELS = 200_000;
+const BAND_PIXELS = 400_000;
+
+/** A band is so many rows at least, since the rows around it have to be read for it too. */
+const LEAST_ROWS = 16;
 
 export interface RenderOptions {
   readonly scale: number;
   readonly bits: 8 | 16;
+  /** The output pixels to render; all of them by default. */
+  readonly region?: Rect;
   readonly signal?: AbortSignal;
   readonly onProgress?: (share: number) => void;
 }
@@ -29,20 +27,21 @@ export interface RenderedPicture {
   readonly data: Uint8Array | Uint16Array;
 }
 
+type Samples = Uint8Array | Uint16Array;
+
+/** Takes rows of straight, encoded RGBA, from the first to the last; the memory is used again. */
+export type TakeRows = (rows: Samples, y: number) => Promise<void> | void;
+
 /** Renders whole compositions in the worker threads. */
 @Injectable()
 export class Renderer implements OnApplicationShutdown {
-  private readonly told = new Set<string>();
-  private toldBytes = 0;
   private compositions = 0;
-  /** One rendering at a time: a second could otherwise sweep away the pixels of the first. */
+  /** One rendering at a time, so that each has the workers and the memory to itself. */
   private line: Promise<unknown> = Promise.resolve();
 
   constructor(
     @Inject(ENGINE) private readonly engine: Engine,
-    @Inject(Pyramids) private readonly pyramids: Pyramids,
-    @Inject(BlobStore) private readonly blobs: BlobStore,
-    @Inject(MikroORM) private readonly orm: MikroORM,
+    @Inject(RenderPixels) private readonly pixels: RenderPixels,
   ) {}
 
   onApplicationShutdown(): void {
@@ -57,74 +56,74 @@ export class Renderer implements OnApplicationShutdown {
     };
   }
 
-  render(composition: Composition, options: RenderOptions): Promise<RenderedPicture> {
-    const run = this.line.then(() => this.renderNow(composition, options));
+  /** The whole picture at once: for small ones. */
+  async render(composition: Composition, options: RenderOptions): Promise<RenderedPicture> {
+    const { width, height } = options.region ?? this.extent(composition, options.scale);
+    const Kind = options.bits === 16 ? Uint16Array : Uint8Array;
+    const data = new Kind(width * height * 4);
+    await this.stream(composition, options, (rows, y) => data.set(rows, y * width * 4));
+    return { width, height, data };
+  }
+
+  /**
+   * Renders band after band and hands each on in its turn; what is under way at the same time is
+   * bounded, however large the picture. Says whether every pixel is opaque.
+   */
+  stream(
+    composition: Composition,
+    options: RenderOptions,
+    take: TakeRows,
+  ): Promise<{ opaque: boolean }> {
+    const run = this.line.then(() => this.streamNow(composition, options, take));
     this.line = run.catch(() => undefined);
     return run;
   }
 
-  private async renderNow(
+  private async streamNow(
     composition: Composition,
-    { scale, bits, signal, onProgress }: RenderOptions,
-  ): Promise<RenderedPicture> {
-    await this.supply(composition, scale);
+    options: RenderOptions,
+    take: TakeRows,
+  ): Promise<{ opaque: boolean }> {
+    const { signal, onProgress } = options;
     const key = ++this.compositions;
     this.engine.tell({ type: 'composition', key, composition });
-    const { width, height } = this.extent(composition, scale);
-    const memory = allocateBytes(width * height * 4 * (bits / 8));
-    const rows = Math.max(1, Math.ceil(BAND_PIXELS / width));
-    let done = 0;
-    const bands = Array.from({ length: Math.ceil(height / rows) }, async (_, band) => {
-      const y = band * rows;
-      const count = Math.min(rows, height - y);
-      const region = { x: 0, y, width, height: count };
-      const start = y * width * 4 * (bits / 8);
-      const into =
-        bits === 16
-          ? new Uint16Array(memory, start, count * width * 4)
-          : new Uint8Array(memory, start, count * width * 4);
-      await this.engine.run('render-rows', { composition: key, region, scale, into }, { signal });
-      done += count;
-      onProgress?.(done / height);
-    });
-    const settled = await Promise.allSettled(bands);
-    const failed = settled.find((each) => each.status === 'rejected');
-    if (failed) throw failed.reason;
-    const plain = new Uint8Array(new Uint8Array(memory));
-    const data = bits === 16 ? new Uint16Array(plain.buffer) : plain;
-    return { width, height, data };
-  }
-
-  /** Brings the pixels that a rendering needs to the workers. */
-  private async supply(composition: Composition, scale: number): Promise<void> {
-    if (this.toldBytes > KEPT_BYTES) {
-      this.engine.tell({ type: 'forget' });
-      this.told.clear();
-      this.toldBytes = 0;
+    const whole = options.region ?? { x: 0, y: 0, ...this.extent(composition, options.scale) };
+    const rows = Math.max(LEAST_ROWS, Math.ceil(BAND_PIXELS / whole.width));
+    const count = Math.ceil(whole.height / rows);
+    const { memory } = this.engine;
+    const band = (index: number) => {
+      const height = Math.min(rows, whole.height - index * rows);
+      const region = { ...whole, y: whole.y + index * rows, height };
+      const samples = whole.width * height * 4;
+      const held = options.bits === 16 ? memory.words(samples) : memory.bytes(samples);
+      const ask = { composition: key, region, scale: options.scale, into: held.samples };
+      const needed = neededPixels(composition, region, options.scale);
+      const drawn = this.pixels.using(needed, () =>
+        this.engine.run('render-rows', ask, { signal }),
+      );
+      // It is waited for in its turn; until then its failure is not an unhandled one.
+      drawn.catch(() => undefined);
+      return { held, drawn };
+    };
+    const underWay: ReturnType<typeof band>[] = [];
+    let begun = 0;
+    let opaque = true;
+    try {
+      for (let index = 0; index < count; index++) {
+        while (begun < count && underWay.length <= this.engine.size) underWay.push(band(begun++));
+        const [next] = underWay;
+        if (!next) break;
+        const done = await next.drawn;
+        opaque &&= done.opaque;
+        await take(done.rows, index * rows);
+        underWay.shift();
+        memory.release(next.held);
+        onProgress?.((index + 1) / count);
+      }
+    } finally {
+      await Promise.allSettled(underWay.map(({ drawn }) => drawn));
+      await this.engine.retire(underWay.map(({ held }) => held));
     }
-    const needed = neededPixels(composition, scale);
-    const em = this.orm.em.fork();
-    for (const { source, level } of needed.levels) {
-      const key = `${source}/${level}`;
-      if (this.told.has(key)) continue;
-      const record = await em.findOne(SourceRecord, { hash: source });
-      if (!record) continue;
-      const pixels = await this.pyramids.read(record, level);
-      this.engine.tell({ type: 'level', source, level, pixels });
-      this.remember(key, pixels.data.byteLength);
-    }
-    for (const hash of needed.tiles) {
-      if (this.told.has(hash) || !(await this.blobs.has(hash))) continue;
-      const decoded = decodePaintedTile(await this.blobs.read(hash));
-      const pairs = new Uint16Array(allocateBytes(decoded.byteLength));
-      pairs.set(decoded);
-      this.engine.tell({ type: 'tile', hash, pairs });
-      this.remember(hash, pairs.byteLength);
-    }
-  }
-
-  private remember(key: string, bytes: number): void {
-    this.told.add(key);
-    this.toldBytes += bytes;
+    return { opaque };
   }
 }

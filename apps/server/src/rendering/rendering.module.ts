@@ -1,11 +1,12 @@
 import { Global, Module } from '@nestjs/common';
 import { engineProvider } from './engine.provider';
 import { Pyramids } from './pyramids';
+import { RenderPixels } from './render-pixels';
 import { Renderer } from './renderer';
 
 @Global()
 @Module({
-  providers: [engineProvider, Pyramids, Renderer],
+  providers: [engineProvider, Pyramids, RenderPixels, Renderer],
   exports: [engineProvider, Pyramids, Renderer],
 })
 export class RenderingModule {}

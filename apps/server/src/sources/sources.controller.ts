@@ -1,4 +1,4 @@
-import { levelCount, levelSize } from '@diplex/core';
+import { levelCount, levelSize, SOURCE_TILE } from '@diplex/core';
 import {
   Body,
   Controller,
@@ -107,14 +107,16 @@ export class SourcesController {
     response.type('image/webp').send(picture);
   }
 
-  @Get(':hash/levels/:level')
+  @Get(':hash/levels/:level/tiles/:column/:row')
   @ApiOperation({
-    summary: 'Raw samples of one level of the pyramid: RGB or RGBA, 8 or 16 bits, row by row.',
+    summary: 'Raw samples of a tile of the pyramid: RGB or RGBA, 8 or 16 bits, row by row.',
   })
   @ApiProduces('application/octet-stream')
-  async level(
+  async tile(
     @Param('hash') hash: string,
     @Param('level', ParseIntPipe) level: number,
+    @Param('column', ParseIntPipe) column: number,
+    @Param('row', ParseIntPipe) row: number,
     @Res() response: Response,
   ): Promise<void> {
     const source = await this.sources.find(hash);
@@ -122,8 +124,13 @@ export class SourcesController {
     if (level < 0 || level >= count) {
       throw new Problem('not-found', `${source.name} has the levels 0 to ${count - 1}.`);
     }
-    const { bytes, body } = await this.pyramids.stream(source, level);
     const { width, height } = levelSize(source.width, source.height, level);
+    const [columns, rows] = [Math.ceil(width / SOURCE_TILE), Math.ceil(height / SOURCE_TILE)];
+    if (column < 0 || row < 0 || column >= columns || row >= rows) {
+      const detail = `Level ${level} of ${source.name} has ${columns} columns and ${rows} rows of tiles.`;
+      throw new Problem('not-found', detail);
+    }
+    const { bytes, body } = await this.pyramids.stream(source, level, { column, row });
     response.setHeader('Cache-Control', FOREVER);
     response.setHeader('Content-Type', 'application/octet-stream');
     response.setHeader('Content-Length', bytes);

@@ -10,6 +10,11 @@ export function sendBlob(hash: string, bytes: Uint8Array): void {
   waiting.set(hash, bytes);
 }
 
+/** Whether a blob has not arrived at the server yet. */
+export function blobWaits(hash: string): boolean {
+  return waiting.has(hash);
+}
+
 /** Sends all blobs that wait. What fails keeps waiting, and the failure is thrown. */
 export async function sendWaitingBlobs(): Promise<void> {
   const hashes = [...waiting.keys()];

@@ -25,9 +25,10 @@ export function MaskInset({ layer }: { readonly layer: Layer }) {
       const extent = { width: Math.ceil(width * scale), height: Math.ceil(height * scale) };
       const view = { kind: 'plain' as const, layer: layer.id };
       const ask = { composition: compositionKey(composition), view, scale };
-      pageSupply().ensure({ levels: [], tiles: neededPixels(composition, scale, layer.id).tiles });
+      const region = { x: 0, y: 0, ...extent };
+      pageSupply().alsoPainted(neededPixels(composition, region, scale, layer.id).painted);
       const pixels = await pageEngine()
-        .run('render-view', { ...ask, region: { x: 0, y: 0, ...extent } }, { priority: 1 })
+        .run('render-view', { ...ask, region }, { priority: 1 })
         .catch(() => null);
       const surface = canvas.current;
       if (!pixels || !surface || gone) return;
@@ -40,7 +41,7 @@ export function MaskInset({ layer }: { readonly layer: Layer }) {
       timer = setTimeout(() => void draw(), PAUSE);
     };
     soon();
-    const stop = pageSupply().listen(soon);
+    const stop = pageSupply().listen(({ painted }) => painted && soon());
     return () => {
       gone = true;
       clearTimeout(timer);

@@ -1,3 +1,4 @@
+import type { SourceTile } from '@diplex/core';
 import type { Composition, History, HistoryChange, Size } from '@diplex/document';
 import { problemFrom, ServerProblem, UNREACHABLE } from './problem';
 
@@ -115,7 +116,8 @@ export const server = {
     const headers = { 'Content-Type': 'application/octet-stream' };
     await answer(`blobs/${hash}`, { method: 'PUT', headers, body: new Uint8Array(bytes) });
   },
-  level: (source: string, level: number) => answer(`sources/${source}/levels/${level}`),
+  tile: ({ source, level, column, row }: SourceTile) =>
+    answer(`sources/${source}/levels/${level}/tiles/${column}/${row}`),
   beginExport: (id: string, request: ExportRequest) =>
     json<Job>(`compositions/${id}/exports`, sending('POST', request)),
   stopJob: (id: string) => json<Job>(`jobs/${id}`, { method: 'DELETE' }),

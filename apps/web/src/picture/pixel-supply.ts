@@ -1,30 +1,62 @@
-import { levelCount, levelSize, type NeededPixels } from '@diplex/core';
-import { allocateBytes, type Engine } from '@diplex/engine';
+import { levelCount, levelSize, type NeededPixels, type SourceTile } from '@diplex/core';
+import { PAINTED_TILE_SIZE } from '@diplex/document';
+import type { Engine, Held } from '@diplex/engine';
+import { blobWaits } from '../bench/blob-uploads';
 import { wordsOf } from '../link/problem';
 import type { Source } from '../link/server';
 import { server } from '../link/server';
 
-/** How many pictures' samples are fetched at the same time. */
-const AT_ONCE = 4;
+/** How many tiles are fetched at the same time. */
+const AT_ONCE = 6;
 
 /** How long to leave alone what could not be fetched. */
 const RETRY_MS = 4000;
 
 /** How long arrivals are gathered before they are told of. */
-const GATHERING_MS = 40;
+const GATHERING_MS = 30;
+
+/** Tiles that are not needed now are kept up to so many bytes of each kind. */
+const KEPT_BYTES = { source: 448 * 2 ** 20, painted: 192 * 2 ** 20 };
+
+type Kind = keyof typeof KEPT_BYTES;
+
+/** What has come since the last telling. */
+export interface Arrivals {
+  readonly sources: readonly SourceTile[];
+  readonly painted: boolean;
+}
+
+interface Kept {
+  readonly held: Held;
+  readonly tile: SourceTile | null;
+}
 
 /**
- * Brings pixels from the server to the workers: the coarsest level of a source first, so that there
- * is something to see, then the level that the view needs.
+ * Brings pixels from the server to the workers, tile by tile: the coarsest level of a source first,
+ * so that there is something to see, then what the view needs, then what lies around it.
  */
 export class PixelSupply {
+  /** By name: what is with the workers, those used least recently first. */
+  private readonly kept: Readonly<Record<Kind, Map<string, Kept>>> = {
+    source: new Map(),
+    painted: new Map(),
+  };
+  private readonly bytes: Record<Kind, number> = { source: 0, painted: 0 };
+  /** What must not go now. */
+  private readonly needed: Record<Kind, ReadonlySet<string>> = {
+    source: new Set(),
+    painted: new Set(),
+  };
   private readonly asked = new Set<string>();
-  private readonly line: (() => Promise<void>)[] = [];
+  /** What is still to be fetched for the view, and then for what lies around it. */
+  private urgent = new Map<string, () => Promise<void>>();
+  private later = new Map<string, () => Promise<void>>();
   private running = 0;
 
   private generation = 0;
   private telling: ReturnType<typeof setTimeout> | null = null;
-  private readonly listeners = new Set<() => void>();
+  private arrivals: { sources: SourceTile[]; painted: boolean } = { sources: [], painted: false };
+  private readonly listeners = new Set<(arrivals: Arrivals) => void>();
 
   /**
    * @param sourceOf what the shelf knows of a source
@@ -37,7 +69,7 @@ export class PixelSupply {
   ) {}
 
   /** Calls `onArrive` whenever new pixels are with the workers. Returns a way to end that. */
-  listen(onArrive: () => void): () => void {
+  listen(onArrive: (arrivals: Arrivals) => void): () => void {
     this.listeners.add(onArrive);
     return () => this.listeners.delete(onArrive);
   }
@@ -46,94 +78,200 @@ export class PixelSupply {
   forget(): void {
     this.generation++;
     this.asked.clear();
-    this.line.length = 0;
+    this.urgent.clear();
+    this.later.clear();
     this.engine.tell({ type: 'forget' });
+    const all = (['source', 'painted'] as const).flatMap((kind) => {
+      const gone = [...this.kept[kind].values()].map(({ held }) => held);
+      this.kept[kind].clear();
+      this.bytes[kind] = 0;
+      return gone;
+    });
+    void this.engine.retire(all);
   }
 
-  /** Pixels often come in crowds, and every telling has the picture drawn again. */
-  private arrived(): void {
-    this.telling ??= setTimeout(() => {
-      this.telling = null;
-      for (const listener of this.listeners) listener();
-    }, GATHERING_MS);
-  }
-
-  /** Whether everything that was asked for has arrived. */
+  /** Whether everything that the view needs has arrived. */
   get idle(): boolean {
-    return this.running === 0 && this.line.length === 0 && this.telling === null;
+    return this.running === 0 && this.urgent.size === 0 && this.telling === null;
   }
 
-  ensure(needed: NeededPixels): void {
-    for (const { source, level } of needed.levels) {
-      const known = this.sourceOf(source);
-      if (!known) continue;
-      const coarsest = levelCount(known.width, known.height) - 1;
-      this.askLevel(known, coarsest);
-      this.askLevel(known, level);
-    }
-    for (const hash of needed.tiles) this.ask(hash, () => this.fetchTile(hash));
-  }
-
-  /** Tiles that were painted here need not be fetched. */
-  has(hash: string): void {
-    this.asked.add(hash);
-  }
-
-  private askLevel(source: Source, level: number): void {
-    this.ask(`${source.hash}/${level}`, () => this.fetchLevel(source, level));
-  }
-
-  private ask(key: string, work: () => Promise<void>): void {
-    if (this.asked.has(key)) return;
-    this.asked.add(key);
-    this.line.push(() =>
-      work().catch((error: unknown) => {
-        this.onProblem(wordsOf(error));
-        // It is tried again when it is next needed, but not at once.
-        setTimeout(() => {
-          this.asked.delete(key);
-          this.arrived();
-        }, RETRY_MS);
-      }),
-    );
+  /** Fetches what the view needs; what was wanted before and is not begun is left. */
+  show(view: NeededPixels, around: NeededPixels): void {
+    this.urgent.clear();
+    this.later.clear();
+    this.needed.source = new Set(view.sources.map(nameOf));
+    this.needed.painted = new Set(view.painted);
+    for (const { source } of view.sources) this.askCoarsest(source);
+    for (const tile of view.sources) this.askTile(tile, this.urgent);
+    for (const hash of view.painted) this.askPainted(hash, this.urgent);
+    for (const tile of around.sources) this.askTile(tile, this.later);
+    for (const hash of around.painted) this.askPainted(hash, this.later);
     this.advance();
+  }
+
+  /** Fetches painted tiles besides those of the view. */
+  alsoPainted(hashes: readonly string[]): void {
+    for (const hash of hashes) this.askPainted(hash, this.urgent);
+    this.advance();
+  }
+
+  /** Takes over a tile that was painted here, under its final name. */
+  keepPainted(hash: string, held: Held<Uint16Array>): void {
+    if (this.kept.painted.has(hash)) {
+      // The very same tile was painted before; the workers have that one.
+      void this.engine.retire([held]);
+      return;
+    }
+    this.engine.tell({ type: 'tile', hash, pairs: held.samples });
+    this.keep('painted', hash, { held, tile: null });
+  }
+
+  private askCoarsest(source: string): void {
+    const known = this.sourceOf(source);
+    if (!known) return;
+    const level = levelCount(known.width, known.height) - 1;
+    this.askTile({ source, level, column: 0, row: 0 }, this.urgent);
+  }
+
+  private askTile(tile: SourceTile, line: Map<string, () => Promise<void>>): void {
+    this.ask('source', nameOf(tile), line, () => this.fetchTile(tile));
+  }
+
+  private askPainted(hash: string, line: Map<string, () => Promise<void>>): void {
+    // Tiles of a stroke under way are with the workers already.
+    if (hash.startsWith('live:')) return;
+    this.ask('painted', hash, line, () => this.fetchPainted(hash));
+  }
+
+  private ask(
+    kind: Kind,
+    name: string,
+    line: Map<string, () => Promise<void>>,
+    work: () => Promise<void>,
+  ): void {
+    const known = this.kept[kind].get(name);
+    if (known) {
+      this.kept[kind].delete(name);
+      this.kept[kind].set(name, known);
+    } else if (!this.asked.has(name) && !this.urgent.has(name)) line.set(name, work);
   }
 
   private advance(): void {
     while (this.running < AT_ONCE) {
-      const next = this.line.shift();
+      const line = this.urgent.size > 0 ? this.urgent : this.later;
+      const [next] = line;
       if (!next) return;
+      const [name, work] = next;
+      line.delete(name);
+      this.asked.add(name);
       this.running++;
-      next().finally(() => {
-        this.running--;
-        this.arrived();
-        this.advance();
-      });
+      const { generation } = this;
+      work()
+        .then(() => this.asked.delete(name))
+        .catch((error: unknown) => {
+          if (generation !== this.generation) return;
+          this.onProblem(wordsOf(error));
+          // It is tried again when it is next needed, but not at once.
+          setTimeout(() => {
+            this.asked.delete(name);
+            this.tellSoon();
+          }, RETRY_MS);
+        })
+        .finally(() => {
+          this.running--;
+          this.tellSoon();
+          this.advance();
+        });
     }
   }
 
-  private async fetchLevel(source: Source, level: number): Promise<void> {
+  /** Pixels often come in crowds, and every telling has some of the picture drawn again. */
+  private tellSoon(): void {
+    this.telling ??= setTimeout(() => {
+      this.telling = null;
+      const { arrivals } = this;
+      this.arrivals = { sources: [], painted: false };
+      for (const listener of this.listeners) listener(arrivals);
+    }, GATHERING_MS);
+  }
+
+  private async fetchTile(tile: SourceTile): Promise<void> {
     const { generation } = this;
-    const { width, height } = levelSize(source.width, source.height, level);
-    const memory = allocateBytes(width * height * source.channels * (source.bits / 8));
-    const bytes = new Uint8Array(memory);
-    const response = await server.level(source.hash, level);
-    const reader = response.body?.getReader();
-    let at = 0;
-    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
-      bytes.set(read.value, at);
-      at += read.value.length;
+    const source = this.sourceOf(tile.source);
+    if (!source) return;
+    const { channels, bits } = source;
+    const response = await server.tile(tile);
+    const length = Number(response.headers.get('Content-Length'));
+    const { memory } = this.engine;
+    const held = bits === 16 ? memory.words(length / 2) : memory.bytes(length);
+    try {
+      await readInto(
+        response,
+        new Uint8Array(held.samples.buffer, held.samples.byteOffset, length),
+      );
+    } catch (error) {
+      memory.release(held);
+      throw new Error(`${source.name} did not arrive whole. ${wordsOf(error)}`);
     }
-    if (at !== bytes.length) throw new Error(`${source.name} did not arrive whole.`);
-    if (generation !== this.generation) return;
-    const data = source.bits === 16 ? new Uint16Array(memory) : bytes;
-    const pixels = { width, height, channels: source.channels, data };
-    this.engine.tell({ type: 'level', source: source.hash, level, pixels });
+    if (generation !== this.generation) return memory.release(held);
+    const facts = { ...levelSize(source.width, source.height, tile.level), channels, bits };
+    this.engine.tell({ type: 'source-tile', tile, facts, samples: held.samples });
+    this.arrivals.sources.push(tile);
+    this.keep('source', nameOf(tile), { held, tile });
   }
 
-  private async fetchTile(hash: string): Promise<void> {
+  private async fetchPainted(hash: string): Promise<void> {
+    const { generation, engine } = this;
     const png = await server.blob(hash);
-    const pairs = await this.engine.run('decode-tile', { png }, { priority: 50 });
-    this.engine.tell({ type: 'tile', hash, pairs });
+    const held = engine.memory.words(PAINTED_TILE_SIZE ** 2 * 2);
+    try {
+      const ask = { png, into: held.samples };
+      const pairs = await engine.run('decode-tile', ask, { priority: 50 });
+      if (generation !== this.generation) return engine.memory.release(held);
+      const own = engine.memory.shared ? held : { ...held, samples: pairs };
+      engine.tell({ type: 'tile', hash, pairs: own.samples });
+      this.arrivals.painted = true;
+      this.keep('painted', hash, { held: own, tile: null });
+    } catch (error) {
+      engine.memory.release(held);
+      throw error;
+    }
   }
+
+  private keep(kind: Kind, name: string, kept: Kept): void {
+    this.kept[kind].set(name, kept);
+    this.bytes[kind] += kept.held.samples.byteLength;
+    const gone: Kept[] = [];
+    const names: string[] = [];
+    for (const [oldest, each] of this.kept[kind]) {
+      if (this.bytes[kind] <= KEPT_BYTES[kind]) break;
+      if (oldest === name || this.needed[kind].has(oldest) || blobWaits(oldest)) continue;
+      this.kept[kind].delete(oldest);
+      this.bytes[kind] -= each.held.samples.byteLength;
+      gone.push(each);
+      names.push(oldest);
+    }
+    if (gone.length === 0) return;
+    if (kind === 'painted') this.engine.tell({ type: 'drop-tiles', hashes: names });
+    else {
+      const tiles = gone.flatMap(({ tile }) => (tile ? [tile] : []));
+      this.engine.tell({ type: 'drop-source-tiles', tiles });
+    }
+    void this.engine.retire(gone.map(({ held }) => held));
+  }
+}
+
+function nameOf({ source, level, column, row }: SourceTile): string {
+  return `${source}/${level}/${column},${row}`;
+}
+
+/** Reads a whole answer into memory of just that length. */
+async function readInto(response: Response, bytes: Uint8Array): Promise<void> {
+  const reader = response.body?.getReader();
+  let at = 0;
+  for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+    bytes.set(read.value, at);
+    at += read.value.length;
+  }
+  if (at !== bytes.length) throw new Error('It was cut short.');
 }

@@ -1,8 +1,20 @@
-import { damage, neededPixels, type View } from '@diplex/core';
-import { type Composition, intersectRects, isEmpty, type Point, type Rect } from '@diplex/document';
+import { damage, neededPixels, SOURCE_TILE, type View } from '@diplex/core';
+import {
+  boundsAfter,
+  type Composition,
+  growRect,
+  intersectRects,
+  isEmpty,
+  layerMatrix,
+  type Point,
+  type Rect,
+  roundOut,
+  uniteRects,
+} from '@diplex/document';
 import { type Engine, JobCancelled } from '@diplex/engine';
 import { compositionKey } from '../bench/engine';
-import type { PixelSupply } from './pixel-supply';
+import type { Arrivals, PixelSupply } from './pixel-supply';
+import { TileSurface } from './tile-surface';
 
 const TILE = 256;
 /** From this zoom on, composition pixels are drawn as squares. */
@@ -12,20 +24,27 @@ const COARSE = 0.25;
 /** Changes that touch no more tiles than this need no coarse answer. */
 const FEW_TILES = 4;
 /** Tiles kept for views that are not on the screen. */
-const KEPT = 400;
+const KEPT = 240;
+/** How far around the view tiles are drawn in advance, in tiles. */
+const AROUND = 1;
 
-const PRIORITY = { coarse: 100, tile: 10 };
+const PRIORITY = { coarse: 100, touch: 60, tile: 10, around: -10 };
 
 interface Tile {
   readonly column: number;
   readonly row: number;
   readonly scale: number;
-  bitmap: ImageBitmap | null;
-  /** The generation of the scene that the bitmap shows. */
-  shows: number;
-  /** The last generation that changed something here. */
-  changed: number;
-  asked: { readonly stop: AbortController; readonly shows: number } | null;
+  surface: TileSurface | null;
+  /** What of the surface shows something old, in output pixels; null when nothing does. */
+  stale: Rect | null;
+  asked: Asked | null;
+}
+
+interface Asked {
+  readonly stop: AbortController;
+  readonly region: Rect;
+  /** Around the view: nobody waits for it. */
+  readonly ahead: boolean;
 }
 
 export interface ScreenCamera {
@@ -38,7 +57,8 @@ export interface ScreenCamera {
 
 /**
  * Draws the composition on a canvas element, tile by tile: what is at hand at once, a coarse answer
- * next, and sharp tiles as they come from the workers, those nearest the pointer first.
+ * next, and sharp tiles as they come from the workers, those nearest the pointer first. Where only
+ * part of a tile changed, only that part is computed and drawn again.
  */
 export class TileScreen {
   private readonly tiles = new Map<string, Tile>();
@@ -46,15 +66,20 @@ export class TileScreen {
   private view: View = { kind: 'composition' };
   private key = 0;
   private still = false;
-  /** Counts changes of what is to be seen, whether of the composition or of pixels in place. */
+  /** Counts changes of what is to be seen, for the coarse answer. */
   private generation = 0;
   private camera: ScreenCamera = { zoom: 1, x: 0, y: 0 };
   private pointer: Point = { x: 0, y: 0 };
   private coarse: { bitmap: ImageBitmap; region: Rect; scale: number; shows: number } | null = null;
   private coarseAsked: AbortController | null = null;
   private frame = 0;
+  /** Whether all of the screen has to be drawn again, or only the tiles that were answered. */
+  private allOver = true;
+  private readonly answered = new Set<Tile>();
   /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
   onState: (settled: boolean) => void = () => undefined;
+  /** The layer in hand: what lies behind it is worth keeping. */
+  worksOn: string | null = null;
 
   constructor(
     private readonly engine: Engine,
@@ -71,14 +96,14 @@ export class TileScreen {
     const before = this.composition;
     const sameView = JSON.stringify(view) === JSON.stringify(this.view);
     if (before === composition && sameView) return;
-    const viewed = view.kind === 'composition' ? undefined : view.layer;
-    if (before !== composition) {
-      this.key = compositionKey(composition);
-    }
+    if (before !== composition) this.key = compositionKey(composition);
     this.composition = composition;
     this.view = view;
     if (!before || !sameView) this.invalidate('everything');
-    else if (!this.still) this.invalidate(damage(before, composition, viewed));
+    else if (!this.still) {
+      const rect = damage(before, composition, this.viewed);
+      this.invalidate(rect === 'everything' ? rect : [rect]);
+    }
   }
 
   /** For a change of the composition that is known to look the same: nothing is drawn again. */
@@ -88,13 +113,29 @@ export class TileScreen {
     this.still = false;
   }
 
-  /** Pixels arrived or were painted in place: `rect` (composition pixels) has to be drawn again. */
+  /** Something was painted in place: `rect` (composition pixels) has to be drawn again. */
   refresh(rect: Rect | 'everything' = 'everything'): void {
-    if (this.composition) this.invalidate(rect);
+    if (this.composition) this.invalidate(rect === 'everything' ? rect : [rect]);
+  }
+
+  /** Pixels have come: whatever they may show in has to be drawn again. */
+  arrived({ sources, painted }: Arrivals): void {
+    const { composition } = this;
+    if (!composition) return;
+    if (painted) return this.invalidate('everything');
+    const rects = sources.flatMap(({ source, level, column, row }) => {
+      const side = SOURCE_TILE * 2 ** level;
+      const square = { x: column * side, y: row * side, width: side, height: side };
+      const reach = growRect(square, 4 * 2 ** level);
+      const shown = composition.layers.filter((layer) => layer.source === source);
+      return shown.map((layer) => roundOut(growRect(boundsAfter(layerMatrix(layer), reach), 2)));
+    });
+    this.invalidate(rects);
   }
 
   setCamera(camera: ScreenCamera): void {
     this.camera = camera;
+    this.allOver = true;
     this.schedule();
   }
 
@@ -105,50 +146,69 @@ export class TileScreen {
   resize(width: number, height: number): void {
     this.canvas.width = width;
     this.canvas.height = height;
+    this.allOver = true;
     this.draw();
   }
 
   close(): void {
     cancelAnimationFrame(this.frame);
     this.coarseAsked?.abort();
-    for (const tile of this.tiles.values()) {
-      tile.asked?.stop.abort();
-      tile.bitmap?.close();
-    }
+    for (const tile of this.tiles.values()) tile.asked?.stop.abort();
     this.tiles.clear();
+  }
+
+  private get viewed(): string | undefined {
+    return this.view.kind === 'composition' ? undefined : this.view.layer;
   }
 
   private get scale(): number {
     return this.camera.zoom >= PIXELS_SHOW ? 1 : this.camera.zoom;
   }
 
-  private invalidate(rect: Rect | 'everything'): void {
+  /** What is no longer right, in composition pixels. */
+  private invalidate(rects: readonly Rect[] | 'everything'): void {
     this.generation++;
     let hit = 0;
+    const areas = rects === 'everything' ? null : rects.map((rect) => this.inOutput(rect));
     for (const [key, tile] of this.tiles) {
-      if (rect !== 'everything' && isEmpty(intersectRects(this.areaOf(tile), rect))) continue;
-      tile.changed = this.generation;
+      const region = this.regionOf(tile);
+      const touched = areas ? unite(areas.map((area) => intersectRects(region, area))) : region;
+      if (!touched) continue;
       hit++;
       // Tiles of other zooms are only stand-ins, and these now show something old.
-      if (tile.scale !== this.scale) this.drop(key, tile);
+      if (tile.scale !== this.scale) {
+        this.drop(key, tile);
+        continue;
+      }
+      tile.stale = tile.stale ? uniteRects(tile.stale, touched) : touched;
+      // A tile that is answered anew as a whole need not be answered before.
+      if (tile.asked && !isEmpty(intersectRects(tile.asked.region, touched))) {
+        const whole = touched.width === region.width && touched.height === region.height;
+        if (whole) tile.asked.stop.abort();
+      }
     }
-    if (hit > FEW_TILES || rect === 'everything') this.askCoarse();
+    if (!areas || hit > FEW_TILES) {
+      this.allOver = true;
+      this.askCoarse();
+    }
     this.schedule();
   }
 
-  /** The composition pixels that a tile shows, with a margin for filters at its scale. */
-  private areaOf(tile: Tile): Rect {
-    const side = (TILE + 4) / tile.scale;
-    return {
-      x: (tile.column * TILE - 2) / tile.scale,
-      y: (tile.row * TILE - 2) / tile.scale,
-      ...{ width: side, height: side },
-    };
+  /** A rectangle of the composition in output pixels, with a margin for filters. */
+  private inOutput({ x, y, width, height }: Rect): Rect {
+    const { scale } = this;
+    const rect = { x: x * scale, y: y * scale, width: width * scale, height: height * scale };
+    return roundOut(growRect(rect, 2));
+  }
+
+  /** The output pixels of a tile. */
+  private regionOf({ column, row, scale }: Tile): Rect {
+    const square = { x: column * TILE, y: row * TILE, width: TILE, height: TILE };
+    return intersectRects(square, { x: 0, y: 0, ...this.extent(scale) });
   }
 
   private drop(key: string, tile: Tile): void {
     tile.asked?.stop.abort();
-    tile.bitmap?.close();
     this.tiles.delete(key);
   }
 
@@ -180,9 +240,8 @@ export class TileScreen {
     return intersectRects(seen, { x: 0, y: 0, ...this.extent(scale) });
   }
 
-  private wantedTiles(): Tile[] {
+  private tilesUnder(seen: Rect): Tile[] {
     const { scale } = this;
-    const seen = this.visible(scale);
     if (isEmpty(seen)) return [];
     const wanted: Tile[] = [];
     const lastRow = Math.floor((seen.y + seen.height - 1) / TILE);
@@ -192,8 +251,8 @@ export class TileScreen {
         const key = `${scale}:${column},${row}`;
         let tile = this.tiles.get(key);
         if (!tile) {
-          const fresh = { bitmap: null, shows: 0, changed: this.generation, asked: null };
-          tile = { column, row, scale, ...fresh };
+          tile = { column, row, scale, surface: null, stale: null, asked: null };
+          tile.stale = this.regionOf(tile);
         }
         // Most recently wanted last, so that the oldest can be let go first.
         this.tiles.delete(key);
@@ -207,50 +266,76 @@ export class TileScreen {
   private draw(): void {
     const context = this.canvas.getContext('2d');
     if (!context || !this.composition) return;
-    const viewed = this.view.kind === 'composition' ? undefined : this.view.layer;
-    this.supply.ensure(neededPixels(this.composition, this.scale, viewed));
+    const seen = this.visible(this.scale);
+    const wanted = this.tilesUnder(seen);
+    const missing = wanted.filter((tile) => tile.stale || tile.asked);
+    if (this.allOver) {
+      this.bringPixels(seen);
+      this.drawAll(context, wanted, missing);
+    } else {
+      for (const tile of this.answered) if (tile.scale === this.scale) this.drawTile(context, tile);
+    }
+    this.allOver = false;
+    this.answered.clear();
+    this.ask(wanted);
+    if (missing.length === 0) this.askAround(seen);
+    this.letGo();
+    this.onState(missing.length === 0 && this.supply.idle);
+  }
+
+  private drawAll(
+    context: CanvasRenderingContext2D,
+    wanted: readonly Tile[],
+    missing: readonly Tile[],
+  ): void {
     context.clearRect(0, 0, this.canvas.width, this.canvas.height);
-    const wanted = this.wantedTiles();
-    const missing = wanted.filter((tile) => tile.shows < tile.changed);
     if (missing.length > 0) {
       if (!this.coarse && !this.coarseAsked) this.askCoarse();
       for (const tile of this.tiles.values()) {
         if (tile.scale !== this.scale) this.drawTile(context, tile);
       }
-      const { coarse } = this;
-      for (const tile of missing) {
-        const coarseIsNewer = coarse && (coarse.shows >= tile.changed || !tile.bitmap);
-        if (coarseIsNewer) this.drawCoarse(context, tile);
-        else this.drawTile(context, tile);
-      }
     }
-    for (const tile of wanted) if (tile.shows >= tile.changed) this.drawTile(context, tile);
-    this.ask(missing);
-    this.letGo();
-    this.onState(missing.length === 0 && this.supply.idle);
+    const { coarse } = this;
+    const many = missing.length > FEW_TILES;
+    for (const tile of wanted) {
+      const old = tile.stale !== null || tile.asked !== null;
+      // The last coarse answer is newer than what a tile shows, as long as the tile is asked for.
+      if (old && coarse && (!tile.surface || (many && coarse.shows === this.generation))) {
+        this.drawCoarse(context, tile);
+      } else this.drawTile(context, tile);
+    }
+  }
+
+  /** Asks the supply for what the view needs, and for what lies around it. */
+  private bringPixels(seen: Rect): void {
+    const { composition, scale } = this;
+    if (!composition) return;
+    const around = growRect(seen, AROUND * TILE);
+    const need = (region: Rect) => neededPixels(composition, region, scale, this.viewed);
+    this.supply.show(need(seen), need(around));
   }
 
   private place(
     context: CanvasRenderingContext2D,
-    bitmap: ImageBitmap,
+    picture: ImageBitmap | OffscreenCanvas,
     region: { x: number; y: number },
     scale: number,
   ): void {
     const by = this.camera.zoom / scale;
     const left = Math.round(this.camera.x) + Math.round(region.x * by);
     const top = Math.round(this.camera.y) + Math.round(region.y * by);
-    const right = Math.round(this.camera.x) + Math.round((region.x + bitmap.width) * by);
-    const bottom = Math.round(this.camera.y) + Math.round((region.y + bitmap.height) * by);
+    const right = Math.round(this.camera.x) + Math.round((region.x + picture.width) * by);
+    const bottom = Math.round(this.camera.y) + Math.round((region.y + picture.height) * by);
     context.imageSmoothingEnabled = !(this.camera.zoom >= PIXELS_SHOW && scale === 1);
     context.imageSmoothingQuality = 'low';
     context.clearRect(left, top, right - left, bottom - top);
-    context.drawImage(bitmap, left, top, right - left, bottom - top);
+    context.drawImage(picture, left, top, right - left, bottom - top);
   }
 
   private drawTile(context: CanvasRenderingContext2D, tile: Tile): void {
-    if (!tile.bitmap) return;
+    if (!tile.surface) return;
     const corner = { x: tile.column * TILE, y: tile.row * TILE };
-    this.place(context, tile.bitmap, corner, tile.scale);
+    this.place(context, tile.surface.canvas, corner, tile.scale);
   }
 
   /** The coarse answer, where a tile will be. */
@@ -281,11 +366,13 @@ export class TileScreen {
     }
     const shows = this.generation;
     const ask = { composition: this.key, view: this.view, region, scale };
-    const options = { priority: PRIORITY.coarse, signal: stop.signal };
-    this.render(ask, options)
+    this.engine
+      .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal })
+      .then((pixels) => createImageBitmap(new ImageData(pixels, region.width, region.height)))
       .then((bitmap) => {
         this.coarse?.bitmap.close();
         this.coarse = { bitmap, region, scale, shows };
+        this.allOver = true;
         this.schedule();
       })
       .catch(ignoreCancelled)
@@ -294,54 +381,75 @@ export class TileScreen {
       });
   }
 
-  private async render(
-    ask: { composition: number; view: View; region: Rect; scale: number },
-    options: { priority: number; signal: AbortSignal },
-  ): Promise<ImageBitmap> {
-    const pixels = await this.engine.run('render-view', ask, options);
-    return createImageBitmap(new ImageData(pixels, ask.region.width, ask.region.height));
+  private distance({ column, row, scale }: Tile): number {
+    const { camera, pointer } = this;
+    const by = camera.zoom / scale;
+    const x = camera.x + (column + 0.5) * TILE * by - pointer.x;
+    const y = camera.y + (row + 0.5) * TILE * by - pointer.y;
+    return Math.hypot(x, y);
   }
 
-  private ask(missing: readonly Tile[]): void {
-    const needed = new Set(missing);
+  private ask(wanted: readonly Tile[]): void {
+    const seen = new Set(wanted);
     for (const tile of this.tiles.values()) {
-      if (tile.asked && !needed.has(tile)) tile.asked.stop.abort();
+      const waitedFor = tile.asked?.ahead ? !wanted.some((each) => each.stale) : seen.has(tile);
+      if (tile.asked && !waitedFor) tile.asked.stop.abort();
     }
-    const { pointer, camera, scale } = this;
-    const distance = (tile: Tile) => {
-      const by = camera.zoom / scale;
-      const x = camera.x + (tile.column + 0.5) * TILE * by - pointer.x;
-      const y = camera.y + (tile.row + 0.5) * TILE * by - pointer.y;
-      return Math.hypot(x, y);
-    };
-    const near = [...missing].sort((a, b) => distance(a) - distance(b));
+    const missing = wanted.filter((tile) => tile.stale && (!tile.asked || tile.asked.ahead));
+    const near = missing.sort((a, b) => this.distance(a) - this.distance(b));
     near.forEach((tile, rank) => {
-      // What was asked for an older scene is called off, unless it is being drawn already.
-      if (tile.asked && tile.asked.shows >= tile.changed) return;
-      tile.asked?.stop.abort();
-      this.askTile(tile, PRIORITY.tile - rank / 1000);
+      const touched = tile.surface !== null && tile.stale !== null && !this.isWhole(tile);
+      this.askTile(tile, (touched ? PRIORITY.touch : PRIORITY.tile) - rank / 1000);
     });
   }
 
-  private askTile(tile: Tile, priority: number): void {
-    const extent = { x: 0, y: 0, ...this.extent(tile.scale) };
-    const square = { x: tile.column * TILE, y: tile.row * TILE, width: TILE, height: TILE };
-    const region = intersectRects(square, extent);
+  /** Draws the tiles around the view while nothing else is to be done. */
+  private askAround(seen: Rect): void {
+    const extent = { x: 0, y: 0, ...this.extent(this.scale) };
+    const around = intersectRects(growRect(seen, AROUND * TILE), extent);
+    for (const tile of this.tilesUnder(around)) {
+      if (tile.stale && !tile.asked) this.askTile(tile, PRIORITY.around, true);
+    }
+  }
+
+  private isWhole(tile: Tile): boolean {
+    const region = this.regionOf(tile);
+    return tile.stale?.width === region.width && tile.stale.height === region.height;
+  }
+
+  private askTile(tile: Tile, priority: number, ahead = false): void {
+    const whole = this.regionOf(tile);
+    const region = tile.surface && tile.stale ? tile.stale : whole;
     const stop = new AbortController();
-    const shows = this.generation;
-    tile.asked = { stop, shows };
-    const ask = { composition: this.key, view: this.view, region, scale: tile.scale };
-    this.render(ask, { priority, signal: stop.signal })
-      .then((bitmap) => {
-        if (shows < tile.shows) return bitmap.close();
-        tile.bitmap?.close();
-        tile.bitmap = bitmap;
-        tile.shows = shows;
+    const asked: Asked = { stop, region, ahead };
+    tile.asked?.stop.abort();
+    tile.asked = asked;
+    tile.stale = null;
+    const worksOn =
+      this.view.kind === 'composition' && this.worksOn
+        ? { worksOn: { layer: this.worksOn, tile: whole } }
+        : {};
+    const scene = { composition: this.key, view: this.view };
+    const likes = Math.abs(tile.column * 7 + tile.row * 13);
+    this.engine
+      .run(
+        'render-view',
+        { ...scene, region, scale: tile.scale, ...worksOn },
+        { priority, signal: stop.signal, likes },
+      )
+      .then((pixels) => {
+        tile.surface ??= new TileSurface(whole.width, whole.height);
+        tile.surface.put(pixels, { ...region, x: region.x - whole.x, y: region.y - whole.y });
+        this.answered.add(tile);
       })
-      .catch(ignoreCancelled)
+      .catch((error: unknown) => {
+        // It still has to be drawn.
+        tile.stale = tile.stale ? uniteRects(tile.stale, region) : region;
+        ignoreCancelled(error);
+      })
       .finally(() => {
-        if (tile.asked?.stop === stop) tile.asked = null;
-        this.schedule();
+        if (tile.asked === asked) tile.asked = null;
+        if (!ahead || !stop.signal.aborted) this.schedule();
       });
   }
 
@@ -351,6 +459,12 @@ export class TileScreen {
       this.drop(key, tile);
     }
   }
+}
+
+/** The rectangle around all that are not empty; null when all are. */
+function unite(rects: readonly Rect[]): Rect | null {
+  const some = rects.filter((rect) => !isEmpty(rect));
+  return some.length > 0 ? some.reduce(uniteRects) : null;
 }
 
 function ignoreCancelled(error: unknown): void {

@@ -34,6 +34,7 @@ export function useTileScreen(
       const shown = hand.comparing ? opened : (preview ?? composition);
       const view = viewInHand(hand, useSettings.getState().theme);
       const masks = hand.looksAt === 'mask';
+      screen.worksOn = hand.layer;
       screen.setScene(shown, masks ? view : { kind: 'composition' });
       useCamera.getState().setCanvas(shown.canvas);
     };
@@ -56,7 +57,7 @@ export function useTileScreen(
       useHand.subscribe(scene),
       useSettings.subscribe(scene),
       useCamera.subscribe(camera),
-      supply.listen(() => screen.refresh()),
+      supply.listen((arrivals) => screen.arrived(arrivals)),
       useShelf.subscribe(() => screen.refresh()),
     ];
     const follow = (event: PointerEvent) => {

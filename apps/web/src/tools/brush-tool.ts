@@ -1,17 +1,19 @@
-import type { Brush, StrokePoint } from '@diplex/core';
+import { type Brush, type StrokePoint, tilesReached } from '@diplex/core';
 import {
   boundsAfter,
   type Composition,
   isEmpty,
   type Mask,
   newId,
+  PAINTED_TILE_SIZE,
   type PaintedPart,
   type Point,
   paintPart,
   perform,
+  type Rect,
   roundOut,
 } from '@diplex/document';
-import { JobCancelled } from '@diplex/engine';
+import { type Held, JobCancelled, liveTile, type StrokeMemory } from '@diplex/engine';
 import { sendBlob } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
@@ -35,17 +37,29 @@ import type { PointerSample, Tool } from './tool';
 /** Strokes go before everything else that the workers do. */
 const STROKE = { priority: 1000, onFirst: true } as const;
 
+/** What is on the screen goes before keeping what was painted. */
+const KEEPING = 5;
+
 /** A stroke over more tiles than this shows its progress while it is kept. */
 const MANY_TILES = 24;
 
-/** The live tiles of the last stroke. */
-let leftover: string[] = [];
+/** The live tiles of the last stroke, and memory that goes with them. */
+let leftover: { names: string[]; memories: Held[] } = { names: [], memories: [] };
+
+/** Memory for one tile of a stroke. */
+interface TileMemory {
+  readonly pairs: Held<Uint16Array>;
+  readonly stroke: Held<Uint16Array>;
+}
 
 /** A stroke under way: what it paints into, and what is known of its tiles. */
 class RunningStroke {
   readonly id = newId();
+  /** The names of the tiles that the stroke has touched so far, by `column,row`. */
   private readonly live = new Map<string, string>();
+  private readonly memory = new Map<string, TileMemory>();
   private waiting: StrokePoint[] = [];
+  private last: StrokePoint | null = null;
   private line: Promise<void>;
   private pumping = false;
   private cancelled = false;
@@ -64,12 +78,13 @@ class RunningStroke {
   }
 
   private async start(): Promise<void> {
-    const { layer, matrix } = this.target;
-    const ask = {
-      ...{ stroke: this.id, brush: this.brush, toComposition: matrix },
-      ...{ extent: { x: 0, y: 0, ...layer.size }, tiles: this.part.tiles },
-    };
-    await pageEngine().run('stroke-begin', ask, STROKE);
+    const { tiles } = this.part;
+    const ask = { stroke: this.id, brush: this.brush, tiles, extent: this.extent };
+    await pageEngine().run('stroke-begin', { ...ask, toComposition: this.target.matrix }, STROKE);
+  }
+
+  private get extent(): Rect {
+    return { x: 0, y: 0, ...this.target.layer.size };
   }
 
   extend(points: readonly StrokePoint[]): void {
@@ -84,21 +99,49 @@ class RunningStroke {
     while (this.waiting.length > 0) {
       const points = this.waiting;
       this.waiting = [];
-      const ask = { stroke: this.id, points };
+      const ask = { stroke: this.id, points, memory: this.memoryFor(points) };
       const { changed, tiles } = await pageEngine().run('stroke-extend', ask, STROKE);
       if (this.cancelled) break;
-      for (const [key, pairs] of Object.entries(tiles)) {
-        const hash = `live:${this.id}:${key}`;
-        this.live.set(key, hash);
-        pageEngine().tell({ type: 'tile', hash, pairs });
-        pageSupply().has(hash);
-      }
-      if (Object.keys(tiles).length > 0) useComposition.getState().show(this.preview());
+      this.showTouched(tiles);
       if (!isEmpty(changed)) {
         currentScreen()?.refresh(roundOut(boundsAfter(this.target.matrix, changed)));
       }
     }
     this.pumping = false;
+  }
+
+  /** Memory for the tiles that the points may reach first; a worker alone has its own. */
+  private memoryFor(points: readonly StrokePoint[]): Record<string, StrokeMemory> {
+    const { memory } = pageEngine();
+    const given: Record<string, StrokeMemory> = {};
+    if (!memory.shared) return given;
+    const path = this.last ? [this.last, ...points] : points;
+    this.last = points.at(-1) ?? this.last;
+    const samples = PAINTED_TILE_SIZE ** 2;
+    for (const key of tilesReached(this.brush, this.target.matrix, this.extent, path)) {
+      if (this.memory.has(key)) continue;
+      const made = { pairs: memory.words(samples * 2), stroke: memory.words(samples) };
+      this.memory.set(key, made);
+      given[key] = { pairs: made.pairs.samples, stroke: made.stroke.samples };
+    }
+    return given;
+  }
+
+  /** Has all workers draw tiles that the stroke touched first, from now on as it paints them. */
+  private showTouched(keys: readonly string[]): void {
+    if (keys.length === 0) return;
+    const first = this.live.size === 0;
+    for (const key of keys) {
+      const hash = liveTile(this.id, key);
+      this.live.set(key, hash);
+      const pairs = this.memory.get(key)?.pairs.samples;
+      if (pairs) pageEngine().tell({ type: 'tile', hash, pairs });
+    }
+    const show = () => useComposition.getState().show(this.preview());
+    // A new part may change the whole mask; further tiles look as before until they are painted.
+    const screen = currentScreen();
+    if (first || !screen) show();
+    else screen.withoutRedrawing(show);
   }
 
   /** The composition with the stroke as far as it has come. */
@@ -118,9 +161,16 @@ class RunningStroke {
   async end(): Promise<void> {
     await this.line;
     const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+    const entries = Object.entries(ended).map(([key, pairs]) => {
+      const held: Held<Uint16Array> = this.memory.get(key)?.pairs ?? {
+        samples: pairs,
+        block: null,
+      };
+      return { key, held };
+    });
     const stop = new AbortController();
-    const entries = Object.entries(ended);
     const tiles: Record<string, string> = {};
+    const kept = new Set<Held>();
     const show = () => {
       const progress = Object.keys(tiles).length / entries.length;
       const words = `Keeping the stroke on ${this.target.layer.name}`;
@@ -130,13 +180,14 @@ class RunningStroke {
     try {
       if (entries.length > MANY_TILES) show();
       await Promise.all(
-        entries.map(async ([key, pairs]) => {
-          const options = { priority: STROKE.priority, signal: stop.signal };
-          const { hash, png } = await pageEngine().run('encode-tile', { pairs }, options);
+        entries.map(async ({ key, held }) => {
+          const options = { priority: KEEPING, signal: stop.signal };
+          const ask = { pairs: held.samples };
+          const { hash, png } = await pageEngine().run('encode-tile', ask, options);
           tiles[key] = hash;
           sendBlob(hash, png);
-          pageEngine().tell({ type: 'tile', hash, pairs });
-          pageSupply().has(hash);
+          kept.add(held);
+          pageSupply().keepPainted(hash, held);
           if (entries.length > MANY_TILES) show();
         }),
       );
@@ -150,7 +201,7 @@ class RunningStroke {
       useComposition.getState().show(null);
     } finally {
       useJobs.getState().end(this.id);
-      this.letGo();
+      this.letGo(kept);
     }
   }
 
@@ -168,16 +219,25 @@ class RunningStroke {
     this.cancelled = true;
     await this.line;
     await pageEngine().run('stroke-drop', { stroke: this.id }, STROKE);
-    this.letGo();
+    this.letGo(new Set());
   }
 
   /**
-   * Lets go of the live tiles of the stroke before this one. Tiles of the picture that were asked for
-   * during this stroke may still be on their way, so its own stay a little longer.
+   * Lets go of the live tiles of the stroke before this one, and of their memory but for what is
+   * kept. Tiles of the picture that were asked for during this stroke may still be on their way, so
+   * its own stay a little longer.
    */
-  private letGo(): void {
-    if (leftover.length > 0) pageEngine().tell({ type: 'drop-tiles', hashes: leftover });
-    leftover = [...this.live.values()];
+  private letGo(kept: ReadonlySet<Held>): void {
+    const { names, memories } = leftover;
+    if (names.length > 0) pageEngine().tell({ type: 'drop-tiles', hashes: names });
+    void pageEngine().retire(memories);
+    const mine = [...this.memory.values()];
+    leftover = {
+      names: [...this.live.values()],
+      memories: mine.map(({ pairs }) => pairs).filter((pairs) => !kept.has(pairs)),
+    };
+    // Nobody draws from what the stroke laid down but the stroke itself.
+    void pageEngine().retire(mine.map(({ stroke }) => stroke));
   }
 }
 

@@ -17,7 +17,10 @@ function ground(
     toComposition,
     extent: { x: 0, y: 0, width: 1000, height: 700 },
     tile: (key: string) => before.get(key),
-    allocate: () => new Uint16Array(SIDE * SIDE * 2),
+    memory: () => ({
+      merged: new Uint16Array(SIDE * SIDE * 2),
+      stroke: new Uint16Array(SIDE * SIDE),
+    }),
   };
 }
 

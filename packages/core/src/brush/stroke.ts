@@ -1,26 +1,30 @@
 import {
+  boundsAfter,
+  intersectRects,
   invert,
+  isEmpty,
   type Matrix,
   PAINTED_TILE_SIZE,
   type Rect,
+  roundOut,
   transform,
   uniteRects,
 } from '@diplex/document';
-import { type Dab, stampDab } from '@diplex/kernels';
+import { type Dab, mergeStroke, stampDab } from '@diplex/kernels';
 import { type Brush, type StrokePoint, spacing } from './brush';
 
 const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
 
-/** Where a stroke begins: the part's tiles, by `column,row`, and memory for new ones. */
+/** Where a stroke begins: the part's tiles, by `column,row`, and memory for what is changed. */
 export interface StrokeGround {
   /** From mask pixels to composition pixels. */
   readonly toComposition: Matrix;
   /** The mask pixels that can be painted. */
   readonly extent: Rect;
   readonly tile: (key: string) => Uint16Array | undefined;
-  /** Memory for one tile: SIDE x SIDE pairs. */
-  readonly allocate: () => Uint16Array;
+  /** Zeroes for a tile: SIDE x SIDE pairs, and as many samples for what the stroke lays down. */
+  readonly memory: (key: string) => { readonly merged: Uint16Array; readonly stroke: Uint16Array };
 }
 
 interface Touched {
@@ -71,7 +75,10 @@ export class Stroke {
     }
     // Touches overlap a lot, so what they laid down is merged once for all of them.
     for (const tile of this.touched.values()) {
-      if (tile.dirty) this.merge(tile, tile.dirty);
+      if (tile.dirty) {
+        const { stroke, before, merged, dirty } = tile;
+        mergeStroke(stroke, before ?? null, merged, SIDE, dirty, this.brush.value * TOP);
+      }
       tile.dirty = null;
     }
     return changed;
@@ -142,28 +149,43 @@ export class Stroke {
     const known = this.touched.get(key);
     if (known) return known;
     const before = this.ground.tile(key);
-    const merged = this.ground.allocate();
+    const { merged, stroke } = this.ground.memory(key);
     if (before) merged.set(before);
-    const made = { before, stroke: new Uint16Array(SIDE * SIDE), merged, dirty: null };
+    const made = { before, stroke, merged, dirty: null };
     this.touched.set(key, made);
     return made;
   }
+}
 
-  /** Lays the stroke over what was there: coverage adds up, value moves towards the brush's. */
-  private merge(tile: Touched, bounds: Bounds): void {
-    const target = this.brush.value * TOP;
-    for (let y = bounds[1]; y <= bounds[3]; y++) {
-      for (let x = bounds[0]; x <= bounds[2]; x++) {
-        const at = y * SIDE + x;
-        const laid = (tile.stroke[at] as number) / TOP;
-        if (laid === 0) continue;
-        const value = tile.before ? (tile.before[at * 2] as number) : 0;
-        const applies = tile.before ? (tile.before[at * 2 + 1] as number) / TOP : 0;
-        const total = applies * (1 - laid) + laid;
-        const mixed = (value * applies * (1 - laid) + target * laid) / total;
-        tile.merged[at * 2] = Math.round(mixed);
-        tile.merged[at * 2 + 1] = Math.round(total * TOP);
+/**
+ * The tiles that a stroke through `points` may reach, by `column,row`: all of them and perhaps a few
+ * more. For whoever has to bring the memory before the stroke is drawn.
+ */
+export function tilesReached(
+  brush: Brush,
+  toComposition: Matrix,
+  extent: Rect,
+  points: readonly StrokePoint[],
+): string[] {
+  const toMask = invert(toComposition);
+  const keys = new Set<string>();
+  const reach = brush.radius + 2;
+  points.forEach((point, i) => {
+    const from = points[i - 1] ?? point;
+    const area = {
+      x: Math.min(from.x, point.x) - reach,
+      y: Math.min(from.y, point.y) - reach,
+      width: Math.abs(from.x - point.x) + 2 * reach,
+      height: Math.abs(from.y - point.y) + 2 * reach,
+    };
+    const inMask = intersectRects(roundOut(boundsAfter(toMask, area)), extent);
+    if (isEmpty(inMask)) return;
+    const { x, y, width, height } = inMask;
+    for (let row = Math.floor(y / SIDE); row * SIDE < y + height; row++) {
+      for (let column = Math.floor(x / SIDE); column * SIDE < x + width; column++) {
+        keys.add(`${column},${row}`);
       }
     }
-  }
+  });
+  return [...keys];
 }

@@ -2,6 +2,7 @@ import { type Matrix, multiply, rotation, scaling, translation } from '@diplex/d
 import { decodeExactly } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import type { SourceLevel } from '../pixels/source-level';
+import { tiled } from '../pixels/tiled-level';
 import { resample } from './resample';
 
 /** A picture whose encoded values are given by a function of the pixel. */
@@ -22,7 +23,7 @@ const noise = picture(40, 30, (x, y) => {
   return [h, (h * 3) % 256, (h * 7) % 256];
 });
 const all = { x: 0, y: 0, width: 40, height: 30 };
-const found = { level: 0, pixels: noise };
+const found = { level: 0, pixels: tiled(noise) };
 
 describe('resample', () => {
   it('keeps every pixel of a picture that lies on the grid', () => {
@@ -58,7 +59,7 @@ describe('resample', () => {
     const gradient = picture(64, 64, (x, y) => [x * 2 + 40, y * 2 + 40, 90]);
     const placed = multiply(translation(20, 5), multiply(rotation(23), scaling(0.8, 0.8)));
     const region = { x: 14, y: 30, width: 12, height: 12 };
-    const { data } = resample({ level: 0, pixels: gradient }, placed, region, 'encoded');
+    const { data } = resample({ level: 0, pixels: tiled(gradient) }, placed, region, 'encoded');
     const angle = (-23 * Math.PI) / 180;
     for (let y = 0; y < 12; y++) {
       for (let x = 0; x < 12; x++) {
@@ -75,13 +76,13 @@ describe('resample', () => {
     const stripes = picture(64, 64, (x) => (x % 2 ? [255, 255, 255] : [0, 0, 0]));
     const region = { x: 4, y: 4, width: 8, height: 8 };
     const map = scaling(0.25, 0.25);
-    const light = resample({ level: 0, pixels: stripes }, map, region, 'light').data;
-    const encoded = resample({ level: 0, pixels: stripes }, map, region, 'encoded').data;
+    const light = resample({ level: 0, pixels: tiled(stripes) }, map, region, 'light').data;
+    const encoded = resample({ level: 0, pixels: tiled(stripes) }, map, region, 'encoded').data;
     expect(light[0]).toBeCloseTo(0.5, 2);
     expect(encoded[0]).toBeCloseTo(0.5, 2);
     const grey = picture(8, 8, () => [128, 128, 128]);
     const flat = resample(
-      { level: 0, pixels: grey },
+      { level: 0, pixels: tiled(grey) },
       scaling(0.5, 0.5),
       { ...region, x: 0, y: 0 },
       'light',
@@ -94,7 +95,12 @@ describe('resample', () => {
     for (let p = 0; p < 64; p++) data.set(p % 8 < 4 ? [255, 0, 0, 255] : [0, 255, 0, 0], p * 4);
     const pixels: SourceLevel = { width: 8, height: 8, channels: 4, data };
     const map = multiply(translation(0.5, 0), rotation(10));
-    const out = resample({ level: 0, pixels }, map, { x: 0, y: 0, width: 8, height: 8 }, 'light');
+    const out = resample(
+      { level: 0, pixels: tiled(pixels) },
+      map,
+      { x: 0, y: 0, width: 8, height: 8 },
+      'light',
+    );
     for (let i = 0; i < out.data.length; i += 4) {
       expect(out.data[i + 1]).toBe(0);
       expect(out.data[i]).toBeLessThanOrEqual(out.data[i + 3] as number);

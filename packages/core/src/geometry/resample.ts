@@ -1,12 +1,36 @@
-import { invert, type Matrix, multiply, type Rect, scaling } from '@diplex/document';
-import { addWeightedRow, type MixSpaceName, resampleRow, sampleTable } from '@diplex/kernels';
+import {
+  boundsAfter,
+  invert,
+  type Matrix,
+  multiply,
+  type Rect,
+  roundOut,
+  scaling,
+} from '@diplex/document';
+import {
+  clampToAlpha,
+  inScratch,
+  type MixSpaceName,
+  resampleRow,
+  sampleTable,
+  sampleTurned,
+  scratchDoubles,
+  scratchFloats,
+  scratchIntegers,
+  weighRows,
+} from '@diplex/kernels';
 import { type FloatImage, newFloatImage } from '../image/images';
 import type { FoundLevel } from '../pixels/pixel-reader';
-import { axisTaps, catmullRom } from './catmull-rom';
+import { readRow } from '../pixels/read-row';
+import type { TiledLevel } from '../pixels/tiled-level';
+import { axisTaps, phaseTable } from './catmull-rom';
 import { footprintOf } from './choose-level';
 
 /** Steps in which the place between two samples is told apart when a picture is turned. */
 const PHASES = 1024;
+
+/** A turned picture is drawn in parts that look at no more source pixels than this at a time. */
+const MOST_PIXELS = 600_000;
 
 /**
  * Draws a source through an affine map, area-aware: from the pyramid level nearest to the output's
@@ -26,142 +50,132 @@ export function resample(
   region: Rect,
   space: MixSpaceName,
 ): FloatImage {
-  const { level, pixels } = found;
-  // From output pixels to pixels of the level.
-  const inverse = multiply(scaling(2 ** -level, 2 ** -level), invert(toOutput));
-  const upright = inverse[1] === 0 && inverse[2] === 0;
-  const image = upright
-    ? resampleUpright(pixels, inverse, region, space)
-    : resampleTurned(pixels, inverse, region, space);
-  clampToAlpha(image.data);
+  const { pixels } = found;
+  const inverse = levelInverse(found.level, toOutput);
+  const image = newFloatImage(region.width, region.height);
+  const table = sampleTable(pixels.bits, space);
+  inScratch(() => {
+    if (isUpright(inverse)) drawUpright(pixels, inverse, region, table, image);
+    else drawTurned(pixels, inverse, region, table, region, image);
+  });
   return image;
 }
 
-/** The kernel's negative lobes can overshoot; light below nothing or above all has no meaning here. */
-function clampToAlpha(data: Float32Array): void {
-  for (let i = 0; i < data.length; i += 4) {
-    let alpha = data[i + 3] as number;
-    if (alpha > 1) alpha = 1;
-    else if (alpha < 0) alpha = 0;
-    data[i + 3] = alpha;
-    for (let c = i; c < i + 3; c++) {
-      const value = data[c] as number;
-      if (value > alpha) data[c] = alpha;
-      else if (value < 0) data[c] = 0;
-    }
-  }
+/** From output pixels to pixels of a level. */
+function levelInverse(level: number, toOutput: Matrix): Matrix {
+  return multiply(scaling(2 ** -level, 2 ** -level), invert(toOutput));
 }
 
-function tableFor(pixels: FoundLevel['pixels'], space: MixSpaceName): Float32Array {
-  return sampleTable(pixels.data.BYTES_PER_ELEMENT === 1 ? 8 : 16, space);
+function isUpright(inverse: Matrix): boolean {
+  return inverse[1] === 0 && inverse[2] === 0;
+}
+
+/** The pixels of a level that `resample` looks at to draw a region. */
+export function sourceRect(level: number, toOutput: Matrix, region: Rect): Rect {
+  const inverse = levelInverse(level, toOutput);
+  const { u, v } = footprintOf(inverse);
+  return looksAt(inverse, region, Math.max(1, u), Math.max(1, v));
+}
+
+function looksAt(inverse: Matrix, region: Rect, stretchU: number, stretchV: number): Rect {
+  const seen = boundsAfter(inverse, region);
+  const [marginU, marginV] = [2 * stretchU + 2, 2 * stretchV + 2];
+  return roundOut({
+    ...{ x: seen.x - marginU, y: seen.y - marginV },
+    ...{ width: seen.width + 2 * marginU, height: seen.height + 2 * marginV },
+  });
 }
 
 /** Two passes, rows then columns; mirrored pictures have a negative scale. */
-function resampleUpright(
-  pixels: FoundLevel['pixels'],
+function drawUpright(
+  pixels: TiledLevel,
   inverse: Matrix,
   region: Rect,
-  space: MixSpaceName,
-): FloatImage {
+  table: Float32Array,
+  image: FloatImage,
+): void {
   const { width, height } = region;
-  const image = newFloatImage(width, height);
-  const across = axisTaps(region.x, width, inverse[0], inverse[4], pixels.width);
-  const down = axisTaps(region.y, height, inverse[3], inverse[5], pixels.height);
-  const table = tableFor(pixels, space);
+  const across = axisTaps(region.x, width, inverse[0], inverse[4]);
+  const down = axisTaps(region.y, height, inverse[3], inverse[5]);
+  const rowAt = (y: number) => down.begin + (down.first[y] as number);
+  if (across.count === 1 && down.count === 1 && inverse[0] === 1) {
+    // Pixel for pixel.
+    for (let y = 0; y < height; y++) {
+      readRow(pixels, rowAt(y), across.begin, width, table, image.data, y * width * 4);
+    }
+    return;
+  }
+  const source = scratchFloats(across.span * 4);
   // The rows that one output row needs lie next to each other, so a few buffers serve in turn.
-  const ring = Array.from({ length: down.count + 1 }, () => new Float32Array(width * 4));
-  const held = new Int32Array(ring.length).fill(-1);
-  const rowAt = (v: number): Float32Array => {
-    const slot = v % ring.length;
-    const row = ring[slot] as Float32Array;
-    if (held[slot] === v) return row;
-    held[slot] = v;
-    const offset = v * pixels.width * pixels.channels;
-    resampleRow(pixels.data, offset, pixels.channels, table, across, row);
-    return row;
-  };
+  const stride = width * 4;
+  const slots = down.count + 1;
+  const ring = scratchFloats(slots * stride);
+  const held = new Array<number>(slots).fill(Number.NaN);
+  const which = scratchIntegers(down.count);
+  const weight = scratchFloats(down.count);
   for (let y = 0; y < height; y++) {
-    const out = image.data.subarray(y * width * 4, (y + 1) * width * 4);
     for (let k = 0; k < down.count; k++) {
-      const weight = down.weight[y * down.count + k] as number;
-      if (weight !== 0)
-        addWeightedRow(out, rowAt(down.index[y * down.count + k] as number), weight);
-    }
-  }
-  return image;
-}
-
-/** Normalised kernel weights for every phase of the place between two samples. */
-function phaseWeights(stretch: number): { taps: number; weights: Float32Array } {
-  const taps = Math.ceil(4 * stretch) + 1;
-  const weights = new Float32Array((PHASES + 1) * taps);
-  for (let phase = 0; phase <= PHASES; phase++) {
-    const fraction = phase / PHASES;
-    const first = Math.ceil(fraction - 2 * stretch);
-    let total = 0;
-    for (let k = 0; k < taps; k++) total += catmullRom((first + k - fraction) / stretch);
-    for (let k = 0; k < taps; k++) {
-      weights[phase * taps + k] = catmullRom((first + k - fraction) / stretch) / total;
-    }
-  }
-  return { taps, weights };
-}
-
-function resampleTurned(
-  pixels: FoundLevel['pixels'],
-  inverse: Matrix,
-  region: Rect,
-  space: MixSpaceName,
-): FloatImage {
-  const { width, height } = region;
-  const image = newFloatImage(width, height);
-  const table = tableFor(pixels, space);
-  const top = table.length - 1;
-  const footprint = footprintOf(inverse);
-  const stretchU = Math.max(1, footprint.u);
-  const stretchV = Math.max(1, footprint.v);
-  const across = phaseWeights(stretchU);
-  const down = phaseWeights(stretchV);
-  const { data, channels } = pixels;
-  const lastU = pixels.width - 1;
-  const lastV = pixels.height - 1;
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const px = region.x + x + 0.5;
-      const py = region.y + y + 0.5;
-      const u = inverse[0] * px + inverse[2] * py + inverse[4] - 0.5;
-      const v = inverse[1] * px + inverse[3] * py + inverse[5] - 0.5;
-      const baseU = Math.floor(u);
-      const baseV = Math.floor(v);
-      const phaseU = Math.round((u - baseU) * PHASES);
-      const phaseV = Math.round((v - baseV) * PHASES);
-      const firstU = baseU + Math.ceil(phaseU / PHASES - 2 * stretchU);
-      const firstV = baseV + Math.ceil(phaseV / PHASES - 2 * stretchV);
-      let r = 0;
-      let g = 0;
-      let b = 0;
-      let a = 0;
-      for (let j = 0; j < down.taps; j++) {
-        const wv = down.weights[phaseV * down.taps + j] as number;
-        if (wv === 0) continue;
-        const row = Math.max(0, Math.min(lastV, firstV + j)) * pixels.width;
-        for (let k = 0; k < across.taps; k++) {
-          let w = wv * (across.weights[phaseU * across.taps + k] as number);
-          if (w === 0) continue;
-          const i = (row + Math.max(0, Math.min(lastU, firstU + k))) * channels;
-          if (channels === 4) w *= (data[i + 3] as number) / top;
-          a += w;
-          r += w * (table[data[i] as number] as number);
-          g += w * (table[data[i + 1] as number] as number);
-          b += w * (table[data[i + 2] as number] as number);
-        }
+      const v = rowAt(y) + k;
+      const slot = ((v % slots) + slots) % slots;
+      if (held[slot] !== v) {
+        readRow(pixels, v, across.begin, across.span, table, source, 0);
+        resampleRow(source, across, ring, slot * stride);
+        held[slot] = v;
       }
-      const o = (y * width + x) * 4;
-      image.data[o] = r;
-      image.data[o + 1] = g;
-      image.data[o + 2] = b;
-      image.data[o + 3] = channels === 4 ? a : 1;
+      which[k] = slot;
+      weight[k] = down.weight[y * down.count + k] as number;
     }
+    weighRows(ring, stride, which, weight, image.data, y * stride);
   }
-  return image;
+  clampToAlpha(image.data);
+}
+
+/** Draws `part` of the region, dividing it where it would look at too much at a time. */
+function drawTurned(
+  pixels: TiledLevel,
+  inverse: Matrix,
+  part: Rect,
+  table: Float32Array,
+  region: Rect,
+  image: FloatImage,
+): void {
+  const { u, v } = footprintOf(inverse);
+  const [stretchU, stretchV] = [Math.max(1, u), Math.max(1, v)];
+  const seen = looksAt(inverse, part, stretchU, stretchV);
+  if (seen.width * seen.height > MOST_PIXELS && part.width * part.height > 64) {
+    for (const half of halves(part)) drawTurned(pixels, inverse, half, table, region, image);
+    return;
+  }
+  inScratch(() => {
+    const from = { ...seen, data: scratchFloats(seen.width * seen.height * 4) };
+    for (let y = 0; y < seen.height; y++) {
+      readRow(pixels, seen.y + y, seen.x, seen.width, table, from.data, y * seen.width * 4);
+    }
+    const map = scratchDoubles(9);
+    map.set([inverse[0], inverse[2], inverse[4], inverse[1], inverse[3], inverse[5], 0, 0, 1]);
+    const to = { ...part, data: scratchFloats(part.width * part.height * 4) };
+    sampleTurned(from, map, phaseTable(PHASES, stretchU), phaseTable(PHASES, stretchV), to);
+    clampToAlpha(to.data);
+    const line = part.width * 4;
+    for (let y = 0; y < part.height; y++) {
+      const at = ((part.y - region.y + y) * region.width + part.x - region.x) * 4;
+      image.data.set(to.data.subarray(y * line, (y + 1) * line), at);
+    }
+  });
+}
+
+function halves(rect: Rect): [Rect, Rect] {
+  const { x, y, width, height } = rect;
+  if (width >= height) {
+    const left = width >> 1;
+    return [
+      { ...rect, width: left },
+      { ...rect, x: x + left, width: width - left },
+    ];
+  }
+  const upper = height >> 1;
+  return [
+    { ...rect, height: upper },
+    { ...rect, y: y + upper, height: height - upper },
+  ];
 }

@@ -1,4 +1,9 @@
-/** Premultiplied RGBA in the mixing space of the composition, 4 floats a pixel, 0..1, row by row. */
+import { scratchFloats, scratchZeroes } from '@diplex/kernels';
+
+/**
+ * Premultiplied RGBA in the mixing space of the composition, 4 floats a pixel, 0..1, row by row.
+ * Images are made in the scratch of the thread and last until the enclosing `inScratch` ends.
+ */
 export interface FloatImage {
   readonly width: number;
   readonly height: number;
@@ -13,13 +18,11 @@ export interface CoverageImage {
 }
 
 export function newFloatImage(width: number, height: number): FloatImage {
-  return { width, height, data: new Float32Array(width * height * 4) };
+  return { width, height, data: scratchZeroes(width * height * 4) };
 }
 
 export function newCoverage(width: number, height: number, value = 0): CoverageImage {
-  const data = new Float32Array(width * height);
-  if (value !== 0) data.fill(value);
-  return { width, height, data };
+  return { width, height, data: scratchFloats(width * height).fill(value) };
 }
 
 /** The part of `image` of the given extent that begins at (x, y). It must lie inside. */

@@ -1,5 +1,5 @@
 import { type Rect, roundOut } from '@diplex/document';
-import { boxPassAcross, boxPassDown } from '@diplex/kernels';
+import { boxFilter, FILTER_STEPS, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { catmullRom } from '../geometry/catmull-rom';
 import { type CoverageImage, cropCoverage, newCoverage } from '../image/images';
 
@@ -8,9 +8,6 @@ export type DrawCoverage = (region: Rect, scale: number) => CoverageImage;
 
 /** Three passes along each axis come close enough to a Gaussian. */
 const PASSES = 3;
-
-/** Whole-number steps of coverage while it is filtered. */
-const STEPS = 2 ** 20;
 
 /** Below this deviation, in output pixels, a feather cannot be seen. */
 const LEAST = 0.05;
@@ -69,23 +66,12 @@ function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number)
   // Most of a mask is plainly shown or hidden, and a filter leaves that as it is.
   const [first = 0] = drawn.data;
   if (isFlat(drawn.data, first)) {
-    return newCoverage(region.width, region.height, Math.round(first * STEPS) / STEPS);
-  }
-  const box = boxFor(sigma);
-  let a = new Int32Array(drawn.data.length);
-  let b = new Int32Array(a.length);
-  for (let i = 0; i < a.length; i++) a[i] = Math.round((drawn.data[i] as number) * STEPS);
-  const swap = () => {
-    [a, b] = [b, a];
-  };
-  for (let pass = 0; pass < PASSES; pass++, swap()) {
-    boxPassAcross(a, b, width, height, box.r, box.fringe);
-  }
-  for (let pass = 0; pass < PASSES; pass++, swap()) {
-    boxPassDown(a, b, width, height, box.r, box.fringe);
+    const flat = Math.round(first * FILTER_STEPS) / FILTER_STEPS;
+    return newCoverage(region.width, region.height, flat);
   }
   const { data } = drawn;
-  for (let i = 0; i < a.length; i++) data[i] = (a[i] as number) / STEPS;
+  const { r, fringe } = boxFor(sigma);
+  boxFilter(data, width, height, r, fringe);
   return cropCoverage({ width, height, data }, margin, margin, region.width, region.height);
 }
 
@@ -99,7 +85,7 @@ function enlarge(image: CoverageImage, coarse: Rect, region: Rect, by: number): 
   const out = newCoverage(region.width, region.height);
   const across = fourWeights(region.x, region.width, by, coarse.x);
   const down = fourWeights(region.y, region.height, by, coarse.y);
-  const rows = new Float32Array(image.height * region.width);
+  const rows = scratchFloats(image.height * region.width);
   for (let y = 0; y < image.height; y++) {
     for (let x = 0; x < region.width; x++) {
       const from = y * image.width + (across.first[x] as number);
@@ -125,8 +111,8 @@ function enlarge(image: CoverageImage, coarse: Rect, region: Rect, by: number): 
 }
 
 function fourWeights(from: number, count: number, by: number, origin: number) {
-  const first = new Int32Array(count);
-  const weight = new Float32Array(count * 4);
+  const first = scratchIntegers(count);
+  const weight = scratchFloats(count * 4);
   for (let i = 0; i < count; i++) {
     const place = (from + i + 0.5) / by - 0.5;
     const base = Math.floor(place) - 1;

@@ -7,6 +7,7 @@ import {
   type Rect,
   roundOut,
 } from '@diplex/document';
+import { addPairs, inScratch, meanRow, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { type CoverageImage, newCoverage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 
@@ -36,10 +37,15 @@ export function paintedCoverage(
     ...{ x: seen.x - reachU, y: seen.y - reachV },
     ...{ width: seen.width + 2 * reachU, height: seen.height + 2 * reachV },
   });
-  const gathered = gather(part, needed, reader);
-  if (!gathered) return null;
+  const tiles = tilesUnder(part, needed, reader);
+  if (tiles.length === 0) return null;
   const value = newCoverage(region.width, region.height);
   const applies = newCoverage(region.width, region.height);
+  if (inverse[1] === 0 && inverse[2] === 0) {
+    inScratch(() => meanUpright(tiles, inverse, [reachU, reachV], region, value, applies));
+    return { value, applies };
+  }
+  const gathered = gather(tiles, needed);
   const stride = needed.width;
   for (let y = 0; y < region.height; y++) {
     for (let x = 0; x < region.width; x++) {
@@ -72,30 +78,101 @@ export function paintedCoverage(
   return { value, applies };
 }
 
-/** The tiles under `needed` as pairs of floats: value times coverage, and coverage. */
-function gather(part: PaintedPart, needed: Rect, reader: PixelReader): Float32Array | null {
+/** A painted tile and where it lies, in mask pixels. */
+interface PlacedTile {
+  readonly x: number;
+  readonly y: number;
+  readonly pairs: Uint16Array;
+}
+
+function tilesUnder(part: PaintedPart, needed: Rect, reader: PixelReader): PlacedTile[] {
   const size = PAINTED_TILE_SIZE;
-  let pairs: Float32Array | null = null;
+  const tiles: PlacedTile[] = [];
   for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {
     for (let col = Math.floor(needed.x / size); col * size < needed.x + needed.width; col++) {
       const hash = part.tiles[`${col},${row}`];
-      const tile = hash ? reader.paintedTile(hash) : undefined;
-      if (!tile) continue;
-      pairs ??= new Float32Array(needed.width * needed.height * 2);
-      const x0 = Math.max(needed.x, col * size);
-      const x1 = Math.min(needed.x + needed.width, (col + 1) * size);
-      const y0 = Math.max(needed.y, row * size);
-      const y1 = Math.min(needed.y + needed.height, (row + 1) * size);
-      for (let y = y0; y < y1; y++) {
-        let from = ((y - row * size) * size + (x0 - col * size)) * 2;
-        let to = ((y - needed.y) * needed.width + (x0 - needed.x)) * 2;
-        for (let x = x0; x < x1; x++, from += 2, to += 2) {
-          const applies = (tile[from + 1] as number) / 65_535;
-          pairs[to] = ((tile[from] as number) / 65_535) * applies;
-          pairs[to + 1] = applies;
-        }
+      if (!hash) continue;
+      const pairs = reader.paintedTile(hash);
+      if (pairs) tiles.push({ x: col * size, y: row * size, pairs });
+      else reader.lacks?.();
+    }
+  }
+  return tiles;
+}
+
+/** Which samples an output sample covers along one axis, and by how much of its own extent. */
+function coverTaps(from: number, count: number, scale: number, shift: number, reach: number) {
+  const taps = Math.ceil(2 * reach) + 1;
+  const placeAt = (i: number) => scale * (from + i + 0.5) + shift;
+  const firstAt = (i: number) => Math.floor(placeAt(i) - reach);
+  const begin = Math.min(firstAt(0), firstAt(count - 1));
+  const last = Math.max(firstAt(0), firstAt(count - 1));
+  const first = scratchIntegers(count);
+  const weight = scratchFloats(count * taps);
+  for (let i = 0; i < count; i++) {
+    const place = placeAt(i);
+    const own = firstAt(i);
+    first[i] = own - begin;
+    for (let k = 0; k < taps; k++) {
+      const low = Math.max(own + k, place - reach);
+      const high = Math.min(own + k + 1, place + reach);
+      weight[i * taps + k] = Math.max(0, high - low) / (2 * reach);
+    }
+  }
+  return { count: taps, first, weight, begin, span: last - begin + taps };
+}
+
+/** Rows of the mask are added up for each output row, and then along it. */
+function meanUpright(
+  tiles: readonly PlacedTile[],
+  inverse: Matrix,
+  [reachU, reachV]: readonly [number, number],
+  region: Rect,
+  value: CoverageImage,
+  applies: CoverageImage,
+): void {
+  const size = PAINTED_TILE_SIZE;
+  const across = coverTaps(region.x, region.width, inverse[0], inverse[4], reachU);
+  const down = coverTaps(region.y, region.height, inverse[3], inverse[5], reachV);
+  const sums = scratchFloats(across.span * 2);
+  for (let y = 0; y < region.height; y++) {
+    const top = down.begin + (down.first[y] as number);
+    let any = false;
+    sums.fill(0);
+    for (const { x, y: above, pairs } of tiles) {
+      const left = Math.max(across.begin, x);
+      const count = Math.min(across.begin + across.span, x + size) - left;
+      if (count <= 0) continue;
+      const range = { from: left - across.begin, count };
+      for (let k = Math.max(0, above - top); k < down.count && top + k < above + size; k++) {
+        const weight = down.weight[y * down.count + k] as number;
+        if (weight === 0) continue;
+        addPairs(pairs, ((top + k - above) * size + left - x) * 2, weight, sums, range);
+        any = true;
+      }
+    }
+    if (any) meanRow(sums, across, value.data, applies.data, y * region.width);
+  }
+}
+
+/** The tiles under `needed` as pairs of floats: value times coverage, and coverage. */
+function gather(tiles: readonly PlacedTile[], needed: Rect): Float32Array {
+  const size = PAINTED_TILE_SIZE;
+  const gathered = new Float32Array(needed.width * needed.height * 2);
+  for (const { x: left, y: top, pairs } of tiles) {
+    const x0 = Math.max(needed.x, left);
+    const x1 = Math.min(needed.x + needed.width, left + size);
+    const y0 = Math.max(needed.y, top);
+    const y1 = Math.min(needed.y + needed.height, top + size);
+    for (let y = y0; y < y1; y++) {
+      let from = ((y - top) * size + (x0 - left)) * 2;
+      let to = ((y - needed.y) * needed.width + (x0 - needed.x)) * 2;
+      for (let x = x0; x < x1; x++, from += 2, to += 2) {
+        const applies = (pairs[from + 1] as number) / 65_535;
+        gathered[to] = ((pairs[from] as number) / 65_535) * applies;
+        gathered[to + 1] = applies;
       }
     }
   }
-  return pairs;
+  return gathered;
 }

@@ -6,7 +6,7 @@ import {
   type Rect,
   scaling,
 } from '@diplex/document';
-import { COMBINE_MASKS } from '@diplex/kernels';
+import { combineMasks, turnRound } from '@diplex/kernels';
 import { type CoverageImage, newCoverage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { feathered } from './feather';
@@ -43,7 +43,7 @@ function combineParts(
   for (const part of mask.parts) {
     if (!part.shown) continue;
     const drawn = renderPart(part, toComposition, region, scale, reader);
-    COMBINE_MASKS[part.combine](result.data, drawn.value, drawn.applies);
+    combineMasks(part.combine, result.data, drawn.value, drawn.applies);
   }
   return result;
 }
@@ -60,7 +60,7 @@ function renderPart(
     const draw = (area: Rect, at: number) =>
       scanConvert(partOutline(part, multiply(scaling(at, at), toComposition)), area);
     const value = feathered(draw, region, scale, part.feather).data;
-    if (part.inverted) for (let i = 0; i < value.length; i++) value[i] = 1 - (value[i] as number);
+    if (part.inverted) turnRound(value, null);
     return { value, applies: null };
   }
   // Both planes ask for the same region, so it is sampled once.
@@ -77,10 +77,6 @@ function renderPart(
   };
   const value = plane('value');
   const applies = plane('applies');
-  if (part.inverted) {
-    for (let i = 0; i < value.length; i++) {
-      value[i] = (applies[i] as number) - (value[i] as number);
-    }
-  }
+  if (part.inverted) turnRound(value, applies);
   return { value, applies };
 }

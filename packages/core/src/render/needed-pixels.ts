@@ -1,28 +1,84 @@
-import { type BlobHash, type Composition, type Layer, maskOf } from '@diplex/document';
-import { levelFor } from './render-layer';
+import {
+  type BlobHash,
+  boundsAfter,
+  type Composition,
+  growRect,
+  intersectRects,
+  isEmpty,
+  type Layer,
+  maskMatrix,
+  maskOf,
+  multiply,
+  PAINTED_TILE_SIZE,
+  type Rect,
+  scaling,
+} from '@diplex/document';
+import { sourceRect } from '../geometry/resample';
+import { levelSize } from '../pixels/source-level';
+import { type TilePlace, tilesUnder } from '../pixels/tiled-level';
+import { maskSupport } from './damage';
+import { layerToOutput, levelFor } from './render-layer';
 
-/** What has to be at hand to draw a composition at a scale. */
-export interface NeededPixels {
-  readonly levels: readonly { readonly source: BlobHash; readonly level: number }[];
-  readonly tiles: readonly BlobHash[];
+/** A tile of a level of a source. */
+export interface SourceTile extends TilePlace {
+  readonly source: BlobHash;
+  readonly level: number;
 }
 
-/** The pyramid levels and painted tiles that `renderComposition` and `renderView` will read. */
+/** What has to be at hand to draw a region of a composition at a scale. */
+export interface NeededPixels {
+  readonly sources: readonly SourceTile[];
+  readonly painted: readonly BlobHash[];
+}
+
+/**
+ * The source tiles and painted tiles that `renderComposition` and `renderView` will read.
+ * @param viewed a layer that is looked at even when it is not shown
+ */
 export function neededPixels(
   composition: Composition,
+  region: Rect,
   scale: number,
   viewed?: string,
 ): NeededPixels {
-  const levels = new Map<string, { source: BlobHash; level: number }>();
-  const tiles = new Set<BlobHash>();
+  const sources = new Map<string, SourceTile>();
+  const painted = new Set<BlobHash>();
   const seen = (layer: Layer) => (layer.shown && layer.opacity > 0) || layer.id === viewed;
   for (const layer of composition.layers.filter(seen)) {
-    const need = { source: layer.source, level: levelFor(layer, scale) };
-    levels.set(`${need.source}/${need.level}`, need);
-    for (const part of maskOf(composition, layer)?.parts ?? []) {
-      if (part.kind !== 'painted' || !part.shown) continue;
-      for (const hash of Object.values(part.tiles)) tiles.add(hash);
+    const toOutput = layerToOutput(layer, scale);
+    const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
+    const part = intersectRects(growRect(bounds, 1), region);
+    if (isEmpty(part)) continue;
+    const { source, size } = layer;
+    const level = levelFor(layer, scale);
+    const extent = levelSize(size.width, size.height, level);
+    for (const place of tilesUnder(extent, sourceRect(level, toOutput, region))) {
+      sources.set(`${source}/${level}/${place.column},${place.row}`, { source, level, ...place });
     }
+    for (const hash of paintedUnder(composition, layer, part, scale)) painted.add(hash);
   }
-  return { levels: [...levels.values()], tiles: [...tiles] };
+  return { sources: [...sources.values()], painted: [...painted] };
+}
+
+/** The painted tiles of a layer's mask that reach into a region. */
+function paintedUnder(
+  composition: Composition,
+  layer: Layer,
+  region: Rect,
+  scale: number,
+): BlobHash[] {
+  const mask = maskOf(composition, layer);
+  if (!mask) return [];
+  const toOutput = multiply(scaling(scale, scale), maskMatrix(layer));
+  const reach = maskSupport(mask) * scale + 2;
+  const size = PAINTED_TILE_SIZE;
+  return mask.parts.flatMap((part) => {
+    if (part.kind !== 'painted' || !part.shown) return [];
+    return Object.entries(part.tiles).flatMap(([key, hash]) => {
+      const [column, row] = key.split(',').map(Number) as [number, number];
+      const square = { x: column * size, y: row * size, width: size, height: size };
+      const under = growRect(boundsAfter(toOutput, square), reach);
+      return isEmpty(intersectRects(under, region)) ? [] : [hash];
+    });
+  });
 }

@@ -14,6 +14,7 @@ import { encodePixels } from '@diplex/kernels';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
+import { tiled } from '../pixels/tiled-level';
 import { damage } from './damage';
 import { renderComposition } from './render-composition';
 import { anyComposition, sampleReader } from './sample-composition.test-support';
@@ -74,7 +75,7 @@ describe('renderComposition', () => {
     const reader: PixelReader = {
       level: (source) => {
         const data = new Uint8Array(12).fill(source === white ? 255 : 0);
-        return { level: 0, pixels: { width: 2, height: 2, channels: 3, data } };
+        return tiled({ width: 2, height: 2, channels: 3, data });
       },
       paintedTile: () => undefined,
     };

@@ -14,14 +14,15 @@ import {
   scaling,
   transform,
 } from '@diplex/document';
-import type { MixSpaceName } from '@diplex/kernels';
+import { combineMasks, type MixSpaceName, turnRound } from '@diplex/kernels';
 import { chooseLevel, footprintOf } from '../geometry/choose-level';
-import { resample } from '../geometry/resample';
+import { resample, sourceRect } from '../geometry/resample';
 import type { CoverageImage, FloatImage } from '../image/images';
 import { renderMask } from '../mask/render-mask';
 import { scanConvert } from '../mask/scan-convert';
-import type { PixelReader } from '../pixels/pixel-reader';
+import type { FoundLevel, PixelReader } from '../pixels/pixel-reader';
 import { levelCount } from '../pixels/source-level';
+import { covers } from '../pixels/tiled-level';
 
 /** From the layer's pixels to output pixels at `scale`. */
 export function layerToOutput(layer: Layer, scale: number): Matrix {
@@ -45,8 +46,30 @@ export function renderContent(
   const toOutput = layerToOutput(layer, scale);
   const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
   if (isEmpty(intersectRects(bounds, region))) return null;
-  const found = reader.level(layer.source, levelFor(layer, scale));
+  const found = findLevel(layer, toOutput, region, levelFor(layer, scale), reader);
   return found ? resample(found, toOutput, region, space) : null;
+}
+
+/** The wanted level if it is all there, else the nearest coarser one that is, else a finer one. */
+function findLevel(
+  layer: Layer,
+  toOutput: Matrix,
+  region: Rect,
+  wanted: number,
+  reader: PixelReader,
+): FoundLevel | null {
+  const count = levelCount(layer.size.width, layer.size.height);
+  const order = Array.from({ length: count }, (_, i) =>
+    i < count - wanted ? wanted + i : count - 1 - i,
+  );
+  for (const level of order) {
+    const pixels = reader.level(layer.source, level);
+    if (!pixels || !covers(pixels, sourceRect(level, toOutput, region))) continue;
+    if (level !== wanted) reader.lacks?.();
+    return { level, pixels };
+  }
+  reader.lacks?.();
+  return null;
 }
 
 /** How much of each output pixel the layer's rectangle covers; null when it covers all of them. */
@@ -83,10 +106,7 @@ export function layerMask(
   const mask = maskOf(composition, layer);
   if (!mask) return null;
   const image = renderMask(mask, maskMatrix(layer), region, scale, reader);
-  if (layer.maskUse?.turnedRound) {
-    const { data } = image;
-    for (let i = 0; i < data.length; i++) data[i] = 1 - (data[i] as number);
-  }
+  if (layer.maskUse?.turnedRound) turnRound(image.data, null);
   return image;
 }
 
@@ -101,8 +121,6 @@ export function layerCoverage(
   const border = borderCoverage(layer, region, scale);
   const mask = layerMask(composition, layer, region, scale, reader);
   if (!border || !mask) return border ?? mask;
-  for (let i = 0; i < mask.data.length; i++) {
-    mask.data[i] = (mask.data[i] as number) * (border.data[i] as number);
-  }
+  combineMasks('intersect', mask.data, border.data, null);
   return mask;
 }

@@ -8,6 +8,7 @@ import {
 } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
+import { tiled } from '../pixels/tiled-level';
 import { neededPixels } from './needed-pixels';
 import { renderView } from './render-view';
 import type { View } from './view';
@@ -25,16 +26,13 @@ for (let y = 0; y < SIDE; y++) {
   }
 }
 
+const grey = tiled({
+  ...{ width: 300, height: 300, channels: 3 },
+  data: new Uint8Array(300 * 300 * 3).fill(200),
+});
+
 const reader: PixelReader = {
-  level: () => ({
-    level: 0,
-    pixels: {
-      width: 300,
-      height: 300,
-      channels: 3,
-      data: new Uint8Array(300 * 300 * 3).fill(200),
-    },
-  }),
+  level: (_, level) => (level === 0 ? grey : undefined),
   paintedTile: (hash) => (hash === TILE ? tile : undefined),
 };
 
@@ -186,20 +184,36 @@ describe('mask parts', () => {
 });
 
 describe('neededPixels', () => {
-  it('names levels by scale and tiles of shown parts', () => {
+  const corner = { x: 0, y: 0, width: 100, height: 100 };
+
+  it('names tiles of the level that a scale asks for, and painted tiles of shown parts', () => {
     const value = composition([painted]);
-    expect(neededPixels(value, 1)).toEqual({
-      levels: [{ source: PHOTO, level: 0 }],
-      tiles: [TILE],
+    expect(neededPixels(value, corner, 1)).toEqual({
+      sources: [{ source: PHOTO, level: 0, column: 0, row: 0 }],
+      painted: [TILE],
     });
-    const large = { size: { width: 4000, height: 4000 } };
-    expect(neededPixels(composition([], large), 0.2).levels).toEqual([{ source: PHOTO, level: 2 }]);
-    expect(neededPixels(composition([{ ...painted, shown: false }]), 1).tiles).toEqual([]);
+    const large = composition([], { size: { width: 4000, height: 4000 } });
+    expect(neededPixels(large, corner, 0.2).sources.every(({ level }) => level === 2)).toBe(true);
+    expect(neededPixels(composition([{ ...painted, shown: false }]), corner, 1).painted).toEqual(
+      [],
+    );
+  });
+
+  it('names only what lies under the region', () => {
+    const large = composition([], {
+      ...{ size: { width: 4000, height: 4000 }, placement: placedAt({ x: 2000, y: 2000 }) },
+    });
+    const middle = { x: 1100, y: 600, width: 300, height: 200 };
+    expect(neededPixels(large, middle, 1).sources.map(({ column, row }) => [column, row])).toEqual([
+      [2, 1],
+    ]);
+    const away = { x: 5000, y: 5000, width: 50, height: 50 };
+    expect(neededPixels(composition([painted]), away, 1)).toEqual({ sources: [], painted: [] });
   });
 
   it('leaves out what is not seen, but not the layer that is looked at', () => {
     const value = composition([painted], { shown: false });
-    expect(neededPixels(value, 1).levels).toEqual([]);
-    expect(neededPixels(value, 1, 'l').levels).toHaveLength(1);
+    expect(neededPixels(value, corner, 1).sources).toEqual([]);
+    expect(neededPixels(value, corner, 1, 'l').sources).toHaveLength(1);
   });
 });

@@ -1,8 +1,8 @@
 import { type Composition, type Layer, layerById, type Rect } from '@diplex/document';
-import { COMPOSITE_ROWS, decodeExactly, encodePixels } from '@diplex/kernels';
+import { compositeRows, decodeExactly, encodePixels, scratchSamples } from '@diplex/kernels';
 import { type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { renderComposition } from './render-composition';
+import { type RenderPlan, renderComposition } from './render-composition';
 import { borderCoverage, layerCoverage, layerMask, renderContent } from './render-layer';
 import type { Colour, View } from './view';
 
@@ -16,7 +16,7 @@ const CHECKS = { dark: [52, 74], light: [204, 244] } as const;
 /**
  * A view of the composition as straight, encoded 8-bit RGBA, ready for the screen. Patterns are in
  * output pixels counted from the canvas's corner, so they meet at the seams of tiles.
- * A view of a layer that is gone shows the composition.
+ * A view of a layer that is gone shows the composition. The samples lie in the thread's scratch.
  */
 export function renderView(
   composition: Composition,
@@ -24,11 +24,12 @@ export function renderView(
   region: Rect,
   scale: number,
   reader: PixelReader,
-): Uint8ClampedArray<ArrayBuffer> {
-  const out = new Uint8ClampedArray(region.width * region.height * 4);
+  plan: RenderPlan = {},
+): Uint8Array {
+  const out = scratchSamples(region.width * region.height * 4, 8) as Uint8Array;
   const layer = view.kind === 'composition' ? undefined : layerById(composition, view.layer);
   if (view.kind === 'composition' || !layer) {
-    const image = renderComposition(composition, region, scale, reader);
+    const image = renderComposition(composition, region, scale, reader, plan);
     encodePixels(image.data, composition.mixIn, out);
   } else if (view.kind === 'plain') {
     drawPlain(composition, layer, region, scale, reader, out);
@@ -45,7 +46,7 @@ function drawPlain(
   region: Rect,
   scale: number,
   reader: PixelReader,
-  out: Uint8ClampedArray,
+  out: Uint8Array,
 ): void {
   const mask = layerMask(composition, layer, region, scale, reader);
   const border = borderCoverage(layer, region, scale);
@@ -73,7 +74,7 @@ function drawLayerView(
   if (view.kind === 'veil') {
     const image = newFloatImage(region.width, region.height);
     const border = borderCoverage(layer, region, scale);
-    COMPOSITE_ROWS.normal(image.data, content.data, border?.data ?? null, 1, space);
+    compositeRows('normal', image.data, content.data, border?.data ?? null, 1, space);
     const mask = layerMask(composition, layer, region, scale, reader);
     if (mask) veil(image, mask.data, region, triple(view.colour), view.strength);
     return image;
@@ -87,7 +88,7 @@ function drawLayerView(
     fill(image, (x, y) => (odd(x, y) ? b : a) as readonly [number, number, number], region);
   }
   const coverage = layerCoverage(composition, layer, region, scale, reader);
-  COMPOSITE_ROWS.normal(image.data, content.data, coverage?.data ?? null, 1, space);
+  compositeRows('normal', image.data, content.data, coverage?.data ?? null, 1, space);
   return image;
 }
 

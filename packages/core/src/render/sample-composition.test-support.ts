@@ -12,6 +12,7 @@ import fc from 'fast-check';
 import { halveLevel } from '../pixels/halve-level';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { SourceLevel } from '../pixels/source-level';
+import { tiled } from '../pixels/tiled-level';
 
 const PHOTO = 'a'.repeat(64);
 const CUT_OUT = 'b'.repeat(64);
@@ -35,7 +36,7 @@ const sources = new Map(
     ] as const
   ).map(([hash, first]) => {
     const second = halveLevel(first, (samples) => new Uint8Array(samples));
-    return [hash, [first, second]];
+    return [hash, [tiled(first), tiled(second)]];
   }),
 );
 
@@ -43,12 +44,7 @@ const tile = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => 
 
 /** Pixels for `anyComposition`. */
 export const sampleReader: PixelReader = {
-  level(source, wanted) {
-    const levels = sources.get(source);
-    const at = Math.min(wanted, (levels?.length ?? 0) - 1);
-    const pixels = levels?.[at];
-    return pixels && { level: at, pixels };
-  },
+  level: (source, level) => sources.get(source)?.[level],
   paintedTile: (hash) => (hash === TILE ? tile : undefined),
 };
 

@@ -1,6 +1,6 @@
+import { KernelMemory } from '@diplex/kernels';
 import { Engine } from '../engine';
 import type { Port } from '../port';
-import { SHARED_MEMORY } from '../shared-memory';
 
 function spawn(): Port {
   const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
@@ -14,11 +14,15 @@ function spawn(): Port {
   };
 }
 
+/** The most that a page may hold in pixels, scratch included. */
+const MOST_MEMORY = 1280 * 2 ** 20;
+
 /**
- * The engine over web workers: one for each core but the interface's own. Without shared memory a
- * single worker holds all pixels, since every further one would need a copy.
+ * The engine over web workers: one for each core but the interface's own, and two at least. Without
+ * shared memory a single worker holds all pixels, since every further one would need a copy.
  */
 export function browserEngine(): Engine {
   const cores = Math.max(2, Math.min(8, (navigator.hardwareConcurrency || 2) - 1));
-  return new Engine(spawn, SHARED_MEMORY ? cores : 1);
+  const kernels = KernelMemory.create(MOST_MEMORY);
+  return new Engine(spawn, kernels ? cores : 1, kernels);
 }

@@ -7,7 +7,14 @@ export interface Handled<Answer> {
   readonly transfer?: readonly ArrayBuffer[];
 }
 
+/** What a handler works with. */
+export interface JobContext {
+  readonly pixels: WorkerPixels;
+  /** Whether the asker has called this job off. */
+  readonly stopped: () => boolean;
+}
+
 export type JobHandler<Name extends JobName> = (
   ask: Jobs[Name]['ask'],
-  pixels: WorkerPixels,
+  context: JobContext,
 ) => Handled<Jobs[Name]['answer']> | Promise<Handled<Jobs[Name]['answer']>>;

@@ -1,19 +1,23 @@
 import { Stroke } from '@diplex/core';
 import { PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
+import { adopt } from '@diplex/kernels';
+import { liveTile, type StrokeMemory } from '../protocol';
 import { sha256 } from '../sha256';
-import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
 
-export const decodeTileJob: JobHandler<'decode-tile'> = ({ png }) => {
-  const decoded = decodePaintedTile(png);
-  const answer = new Uint16Array(allocateBytes(decoded.byteLength));
-  answer.set(decoded);
+const TILE_SAMPLES = PAINTED_TILE_SIZE ** 2;
+
+export const decodeTileJob: JobHandler<'decode-tile'> = ({ png, into }) => {
+  const answer = adopt(into);
+  answer.set(decodePaintedTile(png));
   return { answer };
 };
 
 interface Running {
   readonly stroke: Stroke;
+  /** Memory for tiles that the stroke may reach. */
+  readonly memory: Map<string, StrokeMemory>;
   /** Tiles that the asker knows of already. */
   readonly announced: Set<string>;
 }
@@ -26,23 +30,31 @@ function strokeNamed(id: string): Running {
   return known;
 }
 
-export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, pixels) => {
+export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   const { toComposition, extent } = ask;
+  const memory = new Map<string, StrokeMemory>();
   const stroke = new Stroke(ask.brush, {
     ...{ toComposition, extent },
     tile: (key) => pixels.paintedTile(ask.tiles[key] ?? ''),
-    allocate: () => new Uint16Array(allocateBytes(PAINTED_TILE_SIZE ** 2 * 4)),
+    memory: (key) => {
+      const given = memory.get(key);
+      const pairs = given ? adopt(given.pairs).fill(0) : new Uint16Array(TILE_SAMPLES * 2);
+      const laid = given ? adopt(given.stroke).fill(0) : new Uint16Array(TILE_SAMPLES);
+      pixels.keepTile(liveTile(ask.stroke, key), pairs);
+      return { merged: pairs, stroke: laid };
+    },
   });
-  running.set(ask.stroke, { stroke, announced: new Set() });
+  running.set(ask.stroke, { stroke, memory, announced: new Set() });
   return { answer: null };
 };
 
 export const strokeExtendJob: JobHandler<'stroke-extend'> = (ask) => {
-  const { stroke, announced } = strokeNamed(ask.stroke);
+  const { stroke, memory, announced } = strokeNamed(ask.stroke);
+  for (const [key, given] of Object.entries(ask.memory)) memory.set(key, given);
   const changed = stroke.extend(ask.points);
-  const fresh = [...stroke.tiles].filter(([key]) => !announced.has(key));
-  for (const [key] of fresh) announced.add(key);
-  return { answer: { changed, tiles: Object.fromEntries(fresh) } };
+  const tiles = [...stroke.tiles.keys()].filter((key) => !announced.has(key));
+  for (const key of tiles) announced.add(key);
+  return { answer: { changed, tiles } };
 };
 
 export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
@@ -51,12 +63,31 @@ export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
   return { answer: Object.fromEntries(stroke.tiles) };
 };
 
+/** The blobs of tiles that are the same all over, by their one pair: large strokes have many. */
+const flatTiles = new Map<number, { readonly hash: string; readonly png: Uint8Array }>();
+
+/** The one pair that a tile consists of, as a number; null when there are several. */
+function onlyPair(pairs: Uint16Array): number | null {
+  const [value = 0, applies = 0] = pairs;
+  for (let i = 0; i < pairs.length; i += 2) {
+    if (pairs[i] !== value || pairs[i + 1] !== applies) return null;
+  }
+  return value * 65_536 + applies;
+}
+
 export const encodeTileJob: JobHandler<'encode-tile'> = async ({ pairs }) => {
+  const flat = onlyPair(pairs);
+  const known = flat === null ? undefined : flatTiles.get(flat);
+  if (known) return { answer: known };
   const png = encodePaintedTile(pairs);
-  return { answer: { hash: await sha256(png), png } };
+  const answer = { hash: await sha256(png), png };
+  if (flat !== null) flatTiles.set(flat, answer);
+  return { answer };
 };
 
 export const strokeDropJob: JobHandler<'stroke-drop'> = (ask) => {
   running.delete(ask.stroke);
   return { answer: null };
 };
+
+export const passJob: JobHandler<'pass'> = () => ({ answer: null });

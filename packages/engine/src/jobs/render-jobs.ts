@@ -1,30 +1,45 @@
-import { halveLevel, renderComposition, renderView } from '@diplex/core';
-import { encodePixels } from '@diplex/kernels';
+import { halveLevel, type RenderPlan, renderComposition, renderView } from '@diplex/core';
+import { adopt, encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
 
-export const renderViewJob: JobHandler<'render-view'> = (ask, pixels) => {
-  const composition = pixels.composition(ask.composition);
-  const answer = renderView(composition, ask.view, ask.region, ask.scale, pixels);
-  return { answer, transfer: [answer.buffer] };
-};
+export const renderViewJob: JobHandler<'render-view'> = (ask, { pixels, stopped }) =>
+  inScratch(() => {
+    const composition = pixels.composition(ask.composition);
+    const { view, region, scale, worksOn } = ask;
+    const cache = pixels.backdrops;
+    const plan: RenderPlan = { stopped, ...(worksOn && { worksOn: { ...worksOn, cache } }) };
+    const samples = renderView(composition, view, region, scale, pixels, plan);
+    // A page's picture cannot be made from shared memory.
+    const answer = new Uint8ClampedArray(new ArrayBuffer(samples.length));
+    answer.set(samples);
+    return { answer, transfer: [answer.buffer] };
+  });
 
-export const probeJob: JobHandler<'probe'> = (ask, pixels) => {
-  const composition = pixels.composition(ask.composition);
-  const region = { x: ask.x, y: ask.y, width: 1, height: 1 };
-  const { data } = renderComposition(composition, region, 1, pixels);
-  const samples = new Uint16Array(4);
-  encodePixels(data, composition.mixIn, samples);
-  const [r, g, b, alpha] = [...samples].map((v) => v / 65_535) as [number, number, number, number];
-  return { answer: { r, g, b, alpha } };
-};
+export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
+  inScratch(() => {
+    const composition = pixels.composition(ask.composition);
+    const region = { x: ask.x, y: ask.y, width: 1, height: 1 };
+    const { data } = renderComposition(composition, region, 1, pixels);
+    const samples = scratchSamples(4, 16);
+    encodePixels(data, composition.mixIn, samples);
+    const [r, g, b, alpha] = Array.from(samples, (v) => v / 65_535) as [
+      ...[number, number, number, number],
+    ];
+    return { answer: { r, g, b, alpha } };
+  });
 
-export const renderRowsJob: JobHandler<'render-rows'> = (ask, pixels) => {
-  const composition = pixels.composition(ask.composition);
-  const { data } = renderComposition(composition, ask.region, ask.scale, pixels);
-  encodePixels(data, composition.mixIn, ask.into);
-  return { answer: null };
-};
+export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped }) =>
+  inScratch(() => {
+    const composition = pixels.composition(ask.composition);
+    const { data } = renderComposition(composition, ask.region, ask.scale, pixels, { stopped });
+    const rows = adopt(ask.into);
+    encodePixels(data, composition.mixIn, rows);
+    const top = rows.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
+    let opaque = true;
+    for (let i = 3; opaque && i < rows.length; i += 4) opaque = rows[i] === top;
+    return { answer: { rows, opaque } };
+  });
 
 export const halveLevelJob: JobHandler<'halve-level'> = ({ from }) => {
   const wide = from.data.BYTES_PER_ELEMENT === 2;

@@ -1,8 +1,3 @@
-/**
- * Combines a mask part with what the parts before it made, in place. All values 0..1.
- * `value` is the part's coverage times where it applies; `applies` is where it applies at all,
- * or null for everywhere.
- */
 export type CombineMasks = (
   below: Float32Array,
   value: Float32Array,
@@ -32,5 +27,5 @@ const intersect: CombineMasks = (below, value) => {
   for (let i = 0; i < below.length; i++) below[i] = (below[i] as number) * (value[i] as number);
 };
 
-/** The loop for every combine rule. */
-export const COMBINE_MASKS = { replace, add, subtract, intersect } as const;
+/** The twin of every combine rule. */
+export const COMBINE_TWINS = { replace, add, subtract, intersect } as const;

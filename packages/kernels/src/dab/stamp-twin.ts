@@ -1,24 +1,7 @@
-/** One touch of a round brush. Lengths in pixels of the composition. */
-export interface Dab {
-  /** Centre, in pixels of the mask. */
-  readonly x: number;
-  readonly y: number;
-  readonly radius: number;
-  /** 0 (hard, the edge one pixel wide) to 1 (falls off from the centre). */
-  readonly softness: number;
-  /** How much of the way to `cap` one touch goes, 0..1. */
-  readonly flow: number;
-  /** The most that the stroke lays down, 0..1. */
-  readonly cap: number;
-}
+import type { Dab } from './dab';
 
-/**
- * Stamps a dab into a square tile of stroke coverage (16 bits, `side` x `side`), whose upper left
- * corner lies at (left, top) of the mask. `map` takes mask pixels to composition pixels (its linear
- * part: x' = a x + c y, y' = b x + d y), so that the brush is round on the composition.
- * Only samples of rows and columns between the bounds (inclusive, relative to the tile) are touched.
- */
-export function stampDab(
+/** The twin of stampDab. */
+export function stampDabTwin(
   tile: Uint16Array,
   side: number,
   left: number,

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { COMPOSITE_ROWS } from './composite-rows';
-import { decodeExactly, encodeExactly, type MixSpaceName } from './transfer';
+import { decodeExactly, encodeExactly, type MixSpaceName } from '../transfer/transfer';
+import { BLEND_NAMES, type BlendName, compositeRows } from './composite-rows';
 
-type Mode = keyof typeof COMPOSITE_ROWS;
+type Mode = BlendName;
 type Pixel = readonly [r: number, g: number, b: number, a: number];
 
-const MODES = Object.keys(COMPOSITE_ROWS) as Mode[];
+const MODES = BLEND_NAMES;
 
 /** Composites one straight, encoded pixel onto another; straight and encoded again. */
 function mix(
@@ -20,7 +20,7 @@ function mix(
     Float32Array.from([into(r) * a, into(g) * a, into(b) * a, a]);
   const result = packed(backdrop);
   const cover = coverage === 1 ? null : Float32Array.from([coverage]);
-  COMPOSITE_ROWS[mode](result, packed(source), cover, opacity, space);
+  compositeRows(mode, result, packed(source), cover, opacity, space);
   const alpha = result[3] ?? 0;
   return [...[...result.subarray(0, 3)].map((v) => outOf(alpha > 0 ? v / alpha : 0)), alpha];
 }

@@ -1,17 +1,14 @@
-import type { ChannelBlend } from './blend/channels';
-import * as channels from './blend/channels';
-import type { ColourBlend, Triple } from './blend/colours';
-import * as colours from './blend/colours';
-import { decode, encode, type MixSpaceName } from './transfer';
+import { decode, encode, type MixSpaceName } from '../transfer/transfer';
+import type { ChannelBlend } from './channels';
+import * as channels from './channels';
+import type { ColourBlend, Triple } from './colours';
+import * as colours from './colours';
 
-/**
- * One layer onto what lies behind it, pixel by pixel, in place.
- *
- * `backdrop` and `source` are premultiplied RGBA in the mixing space, 4 floats a pixel, 0..1;
- * `coverage` one float a pixel, or null for 1 everywhere; `opacity` 0..1.
- * Blend formulas are evaluated on encoded values; their result is mixed by coverage in the mixing
- * space: co = (1 - as) cb + as ((1 - ab) Cs + ab B(Cb, Cs)), ao = as + ab (1 - as).
- */
+const f = Math.fround;
+
+/** Less than this share is none at all: one divided by it must still be a number. */
+const NOTHING = f(1e-20);
+
 export type CompositeRows = (
   backdrop: Float32Array,
   source: Float32Array,
@@ -51,14 +48,15 @@ function blended(blend: ColourBlend): CompositeRows {
     for (let p = 0, i = 0; i < backdrop.length; p++, i += 4) {
       const k = coverage ? (coverage[p] as number) * opacity : opacity;
       const sourceAlpha = source[i + 3] as number;
-      const as = sourceAlpha * k;
-      if (as <= 0) continue;
+      const as = f(sourceAlpha * k);
+      if (as <= NOTHING) continue;
       const ab = backdrop[i + 3] as number;
-      const perBackdrop = ab > 0 ? 1 / ab : 0;
-      const perSource = 1 / sourceAlpha;
+      // Single precision here: some formulas magnify differences of what they are given.
+      const perBackdrop = ab > NOTHING ? f(1 / ab) : 0;
+      const perSource = f(1 / sourceAlpha);
       for (let c = 0; c < 3; c++) {
-        const bc = (backdrop[i + c] as number) * perBackdrop;
-        const sc = (source[i + c] as number) * perSource;
+        const bc = f((backdrop[i + c] as number) * perBackdrop);
+        const sc = f((source[i + c] as number) * perSource);
         b[c] = light ? encode(bc) : Math.min(1, bc);
         s[c] = light ? encode(sc) : Math.min(1, sc);
       }
@@ -81,8 +79,8 @@ function eachChannel(blend: ChannelBlend): ColourBlend {
   };
 }
 
-/** The loop for every blend mode, by its name in the standard. */
-export const COMPOSITE_ROWS = {
+/** The twin of every blend mode, by its name in the standard. */
+export const COMPOSITE_TWINS = {
   normal,
   multiply: blended(eachChannel(channels.multiply)),
   screen: blended(eachChannel(channels.screen)),

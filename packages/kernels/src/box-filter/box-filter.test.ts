@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { boxPassAcross, boxPassDown } from './box-pass';
+import { boxPassAcross, boxPassDown } from './twin';
 
 const WIDTH = 23;
 const HEIGHT = 17;

@@ -1,0 +1,135 @@
+import { levelSize, type NeededPixels, type SourceTile } from '@diplex/core';
+import type { BlobHash } from '@diplex/document';
+import type { Engine, Held } from '@diplex/engine';
+import { decodePaintedTile } from '@diplex/formats';
+import { MikroORM } from '@mikro-orm/libsql';
+import { Inject, Injectable } from '@nestjs/common';
+import { BlobStore } from '../storage/blob-store';
+import { SourceRecord } from '../storage/entities/source-record';
+import { ENGINE } from './engine.provider';
+import { Pyramids } from './pyramids';
+
+/** Pixels kept with the workers, at most, unless more are needed at the same time. */
+const KEPT_BYTES = 512 * 2 ** 20;
+
+interface Entry {
+  readonly held: Held;
+  readonly forget: () => void;
+  /** How many renderings under way need it. */
+  uses: number;
+}
+
+/** Brings pixels to the workers and lets those go that were used least recently. */
+@Injectable()
+export class RenderPixels {
+  private readonly entries = new Map<string, Promise<Entry | null>>();
+  private readonly ready = new Map<string, Entry>();
+  private bytes = 0;
+
+  constructor(
+    @Inject(ENGINE) private readonly engine: Engine,
+    @Inject(Pyramids) private readonly pyramids: Pyramids,
+    @Inject(BlobStore) private readonly blobs: BlobStore,
+    @Inject(MikroORM) private readonly orm: MikroORM,
+  ) {}
+
+  /** Does some work while all that is needed is with the workers; what is missing is left out. */
+  async using<Result>(needed: NeededPixels, work: () => Promise<Result>): Promise<Result> {
+    const wanted = [
+      ...needed.sources.map((tile) => this.entry(keyOf(tile), () => this.bringTile(tile))),
+      ...needed.painted.map((hash) => this.entry(hash, () => this.bringPainted(hash))),
+    ];
+    const settled = await Promise.allSettled(wanted);
+    const entries = settled.flatMap((each) =>
+      each.status === 'fulfilled' && each.value ? [each.value] : [],
+    );
+    try {
+      const failed = settled.find((each) => each.status === 'rejected');
+      if (failed) throw failed.reason;
+      return await work();
+    } finally {
+      for (const entry of entries) entry.uses--;
+      await this.sweep();
+    }
+  }
+
+  /** The entry of that name, counted as used once more. */
+  private async entry(key: string, bring: () => Promise<Entry | null>): Promise<Entry | null> {
+    const known = this.entries.get(key) ?? bring();
+    this.entries.delete(key);
+    this.entries.set(key, known);
+    try {
+      const entry = await known;
+      if (!entry) this.entries.delete(key);
+      else {
+        entry.uses++;
+        if (!this.ready.has(key)) this.bytes += entry.held.samples.byteLength;
+        this.ready.set(key, entry);
+      }
+      return entry;
+    } catch (error) {
+      this.entries.delete(key);
+      throw error;
+    }
+  }
+
+  private async sweep(): Promise<void> {
+    const gone: Held[] = [];
+    for (const key of this.entries.keys()) {
+      if (this.bytes <= KEPT_BYTES) break;
+      const entry = this.ready.get(key);
+      if (!entry || entry.uses > 0) continue;
+      this.entries.delete(key);
+      this.ready.delete(key);
+      this.bytes -= entry.held.samples.byteLength;
+      entry.forget();
+      gone.push(entry.held);
+    }
+    if (gone.length > 0) await this.engine.retire(gone);
+  }
+
+  private async bringTile(tile: SourceTile): Promise<Entry | null> {
+    const record = await this.orm.em.fork().findOne(SourceRecord, { hash: tile.source });
+    if (!record) return null;
+    const { channels, bits } = record;
+    const count = this.pyramids.tileBytes(record, tile.level, tile);
+    const { memory } = this.engine;
+    const held = bits === 16 ? memory.words(count / 2) : memory.bytes(count);
+    const { buffer, byteOffset } = held.samples;
+    try {
+      await this.pyramids.readInto(
+        record,
+        tile.level,
+        tile,
+        new Uint8Array(buffer, byteOffset, count),
+      );
+    } catch (error) {
+      memory.release(held);
+      throw error;
+    }
+    const facts = { ...levelSize(record.width, record.height, tile.level), channels, bits };
+    this.engine.tell({ type: 'source-tile', tile, facts, samples: held.samples });
+    return {
+      held,
+      uses: 0,
+      forget: () => this.engine.tell({ type: 'drop-source-tiles', tiles: [tile] }),
+    };
+  }
+
+  private async bringPainted(hash: BlobHash): Promise<Entry | null> {
+    if (!(await this.blobs.has(hash))) return null;
+    const decoded = decodePaintedTile(await this.blobs.read(hash));
+    const held = this.engine.memory.words(decoded.length);
+    held.samples.set(decoded);
+    this.engine.tell({ type: 'tile', hash, pairs: held.samples });
+    return {
+      held,
+      uses: 0,
+      forget: () => this.engine.tell({ type: 'drop-tiles', hashes: [hash] }),
+    };
+  }
+}
+
+function keyOf({ source, level, column, row }: SourceTile): string {
+  return `${source}/${level}/${column},${row}`;
+}
