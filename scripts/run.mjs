@@ -7,7 +7,8 @@ process.chdir(fileURLToPath(new URL('..', import.meta.url)));
 
 const USAGE = `./run demo     install, build, fill the shelf with the sample photographs, serve at a printed address
 ./run test     install, lint, type-check, unit tests, browser journeys; ends with "N passed, M failed"
-./run bench    speed as ratios within one run; --json FILE writes the rows
+./run bench    speed as ratios within one run: all, speed or interactive; --json FILE writes the rows
+./run render   COMPOSITION OUT.png [--region x,y,w,h] [--scale s]: a picture without the page
 ./run dev      the server, and the page from a development server that reloads`;
 
 /** Runs a program in the foreground and ends with it when it fails. */
@@ -43,7 +44,8 @@ const COMMANDS = {
   demo: { script: 'scripts/demo.mjs', built: true },
   dev: { script: 'scripts/dev.mjs', built: true },
   test: { script: 'scripts/test.mjs', built: false },
-  bench: { script: 'scripts/bench.mjs', built: false },
+  bench: { script: 'scripts/bench.mjs', built: true },
+  render: { script: 'apps/server/dist/render.js', built: true },
 };
 
 const [name, ...rest] = process.argv.slice(2);

@@ -12,9 +12,11 @@ export default defineConfig({
       input: {
         main: 'src/main.ts',
         'render-worker': '../../packages/engine/src/node/worker.ts',
+        render: 'src/render-command.ts',
         seed: '../../demo/seed.ts',
       },
-      output: { entryFileNames: '[name].js' },
+      // Workers are found beside the file that starts them, so all files lie in one folder.
+      output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
     },
   },
   ssr: { noExternal: [/^@diplex\//] },

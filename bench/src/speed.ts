@@ -1,145 +1,268 @@
+import { availableParallelism } from 'node:os';
+import { SOURCE_TILE, tileRect, tilesUnder } from '@diplex/core';
+import { type Composition, newComposition, type PhotoLayer, placedAt } from '@diplex/document';
+import type { Engine } from '@diplex/engine';
+import { nodeEngine } from '@diplex/engine/node';
 import {
-  type CoverageImage,
-  feathered,
-  newCoverage,
-  type PixelReader,
-  renderComposition,
-  resample,
-  type SourceLevel,
-} from '@diplex/core';
-import {
-  type Composition,
-  newComposition,
-  type PhotoLayer,
-  placedAt,
-  type Rect,
-  scaling,
-} from '@diplex/document';
-import { encodePixels } from '@diplex/kernels';
+  BLEND_NAMES,
+  compositeRows,
+  KernelMemory,
+  scratchFloats,
+  startKernels,
+  stopKernels,
+} from '@diplex/kernels';
 import sharp from 'sharp';
-import { compare, type Row } from './row';
+import { type Mat, type OpenCv, openCv } from './opencv';
+import { compare, figure, median, milliseconds, type Row } from './row';
+import { BenchPool } from './threads/pool';
 
-const WIDTH = 1500;
-const HEIGHT = 1000;
-const LAYERS = 4;
+const THREADS = Math.max(2, availableParallelism());
+const MEGA = 2 ** 20;
 
-/** A picture that is neither flat nor noise, with alpha. */
-function picture(seed: number): SourceLevel {
-  const data = new Uint8Array(WIDTH * HEIGHT * 4);
-  for (let y = 0, i = 0; y < HEIGHT; y++) {
-    for (let x = 0; x < WIDTH; x++, i += 4) {
-      data[i] = (x + seed * 40) & 255;
-      data[i + 1] = (y * 2 + seed * 90) & 255;
-      data[i + 2] = ((x * y) >> 6) & 255;
-      data[i + 3] = 128 + ((x + y) & 127);
+/** A picture that is neither flat nor noise. */
+function picture(
+  width: number,
+  height: number,
+  channels: 3 | 4,
+  seed: number,
+  to: Uint8Array,
+): void {
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i += channels) {
+      to[i] = (x + seed * 40) & 255;
+      to[i + 1] = (y * 2 + seed * 90) & 255;
+      to[i + 2] = ((x * y) >> 6) & 255;
+      if (channels === 4) to[i + 3] = 128 + ((x + y) & 127);
     }
   }
-  return { width: WIDTH, height: HEIGHT, channels: 4, data };
 }
 
-const pictures = Array.from({ length: LAYERS }, (_, i) => picture(i));
-const reader: PixelReader = {
-  level: (source) => ({ level: 0, pixels: pictures[Number(source)] as SourceLevel }),
-  paintedTile: () => undefined,
-};
+/** Every blend mode on one million float pixels, against its twin in TypeScript. */
+async function* blendRows(): AsyncGenerator<Row> {
+  const memory = KernelMemory.create(256 * MEGA);
+  if (!memory) throw new Error('The kernels do not run here.');
+  const scratch = memory.allocate(64 * MEGA);
+  const fill = (data: Float32Array, by: number) => {
+    for (let i = 0; i < data.length; i++) data[i] = ((i * by) % 256) / 255;
+    for (let i = 0; i < data.length; i += 4) {
+      for (let c = i; c < i + 3; c++) data[c] = (data[c] as number) * (data[i + 3] as number);
+    }
+  };
+  startKernels(memory.share, scratch);
+  const [below, above] = [scratchFloats(4 * MEGA), scratchFloats(4 * MEGA)];
+  const [plainBelow, plainAbove] = [new Float32Array(4 * MEGA), new Float32Array(4 * MEGA)];
+  for (const data of [above, plainAbove]) fill(data, 104_729);
+  for (const mode of BLEND_NAMES) {
+    const ours = () => compositeRows(mode, below, above, null, 0.7, 'light');
+    const twin = () => compositeRows(mode, plainBelow, plainAbove, null, 0.7, 'light');
+    const what = `blend one layer of 1 MP, ${mode}`;
+    // Blending the same pixels again and again would wear them down to almost nothing.
+    const prepare = () => {
+      for (const data of [below, plainBelow]) fill(data, 7919);
+    };
+    yield await compare(what, 'the TypeScript twin', 0.25, ours, twin, 3, prepare);
+  }
+  stopKernels();
+}
+
+const FLAT = { width: 6000, height: 4000, layers: 8 };
+
+async function bringTiles(engine: Engine, source: string, data: Uint8Array): Promise<void> {
+  const facts = { width: FLAT.width, height: FLAT.height, channels: 4 as const, bits: 8 as const };
+  for (const place of tilesUnder(facts, { x: 0, y: 0, ...FLAT })) {
+    const rect = tileRect(facts, place.column, place.row);
+    const { samples } = engine.memory.bytes(rect.width * rect.height * 4);
+    for (let y = 0; y < rect.height; y++) {
+      const from = ((rect.y + y) * FLAT.width + rect.x) * 4;
+      samples.set(data.subarray(from, from + rect.width * 4), y * rect.width * 4);
+    }
+    engine.tell({ type: 'source-tile', tile: { source, level: 0, ...place }, facts, samples });
+  }
+}
 
 function stack(): Composition {
-  const centre = { x: WIDTH / 2, y: HEIGHT / 2 };
-  const layers = pictures.map(
+  const centre = { x: FLAT.width / 2, y: FLAT.height / 2 };
+  const size = { width: FLAT.width, height: FLAT.height };
+  const layers = Array.from(
+    { length: FLAT.layers },
     (_, i): PhotoLayer => ({
-      ...{ id: String(i), kind: 'photo', name: String(i), shown: true, locked: false, opacity: 1 },
-      ...{ blending: 'normal', placement: placedAt(centre), source: String(i), maskUse: null },
-      size: { width: WIDTH, height: HEIGHT },
+      ...{ id: `${i}`, kind: 'photo', name: `${i}`, shown: true, locked: false, opacity: 1, size },
+      ...{ blending: 'normal', placement: placedAt(centre), source: `${i % 2}`, maskUse: null },
     }),
   );
-  return { ...newComposition('Bench', { width: WIDTH, height: HEIGHT }), mixIn: 'encoded', layers };
+  return { ...newComposition('Bench', size), mixIn: 'encoded', layers };
 }
 
-/** Straight 8-bit samples in and out, in tiles as the application draws them. */
-function flatten(composition: Composition): Uint8Array {
-  const out = new Uint8Array(WIDTH * HEIGHT * 4);
-  const rows = 128;
-  for (let y = 0; y < HEIGHT; y += rows) {
-    const region = { x: 0, y, width: WIDTH, height: Math.min(rows, HEIGHT - y) };
-    encodePixels(
-      renderComposition(composition, region, 1, reader).data,
-      'encoded',
-      out,
-      y * WIDTH * 4,
+/** Eight layers of 24 MP, 8 bits in and out, by the engine as it delivers. */
+async function flattenRow(): Promise<Row> {
+  const engine = nodeEngine(new URL('./render-worker.js', import.meta.url), THREADS);
+  const pictures = [0, 1].map((seed) => {
+    const data = new Uint8Array(FLAT.width * FLAT.height * 4);
+    picture(FLAT.width, FLAT.height, 4, seed, data);
+    return data;
+  });
+  for (const [i, data] of pictures.entries()) await bringTiles(engine, `${i}`, data);
+  engine.tell({ type: 'composition', key: 1, composition: stack() });
+  const rows = SOURCE_TILE / 8;
+  const bands = Array.from({ length: Math.ceil(FLAT.height / rows) }, (_, i) => {
+    const height = Math.min(rows, FLAT.height - i * rows);
+    const into = engine.memory.bytes(FLAT.width * height * 4).samples;
+    return {
+      composition: 1,
+      scale: 1,
+      region: { x: 0, y: i * rows, width: FLAT.width, height },
+      into,
+    };
+  });
+  const raw = { width: FLAT.width, height: FLAT.height, channels: 4 as const };
+  const [even, odd] = pictures.map(({ buffer }) => Buffer.from(buffer));
+  const others = Array.from({ length: FLAT.layers - 1 }, (_, i) => ({
+    ...{ input: i % 2 === 0 ? odd : even, raw },
+  }));
+  const row = await compare(
+    `flatten ${FLAT.layers} layers at 24 MP, 8 bits in and out, ${THREADS} threads`,
+    "sharp's composite with as many threads",
+    0.6,
+    () => Promise.all(bands.map((ask) => engine.run('render-rows', ask))),
+    () => sharp(even, { raw }).composite(others).raw().toBuffer(),
+    3,
+  );
+  engine.close();
+  return row;
+}
+
+async function blurRows(pool: BenchPool): Promise<Row[]> {
+  const { width, height } = FLAT;
+  const data = pool.bytes(width * height * 3);
+  picture(width, height, 3, 0, data);
+  const to = pool.bytes(width * height * 3);
+  const buffer = Buffer.from(new Uint8Array(data));
+  const raw = { width, height, channels: 3 as const };
+  const rows: Row[] = [];
+  for (const sigma of [2, 16, 64]) {
+    const ask = { picture: { width, height, data }, sigma, to };
+    rows.push(
+      await compare(
+        `Gaussian blur of ${sigma} px at 24 MP, 8 bits in and out, ${THREADS} threads`,
+        "sharp's blur with as many threads",
+        1,
+        () => pool.run('blur', height, ask),
+        () => sharp(buffer, { raw }).blur(sigma).raw().toBuffer(),
+        3,
+      ),
     );
   }
-  return out;
+  const [first, ...wider] = rows;
+  for (const [i, row] of wider.entries()) {
+    const what = `Gaussian blur of ${[16, 64][i]} px at 24 MP`;
+    const ratio = row.ours / (first?.ours ?? 1);
+    const reference = 'our own of 2 px';
+    const both = { what, reference, ours: row.ours, theirs: first?.ours ?? 0, unit: 'ms' };
+    rows.push({ ...both, ratio, target: 1.3, holds: ratio <= 1.3 });
+  }
+  pool.clear();
+  return rows;
 }
 
-const raw = { width: WIDTH, height: HEIGHT, channels: 4 as const };
+const PLANE = { width: 4000, height: 3000 };
 
-function flattenBySharp(): Promise<Buffer> {
-  const [far, ...others] = pictures.map(({ data }) => Buffer.from(data.buffer));
-  return sharp(far, { raw })
-    .composite(others.map((input) => ({ input, raw })))
-    .raw()
-    .toBuffer();
+function mat(cv: OpenCv, type: string, fill: (mat: Mat) => void): Mat {
+  const made = new cv.Mat(PLANE.height, PLANE.width, cv[type] as number);
+  fill(made);
+  return made;
 }
 
-const disc = (region: Rect, scale: number): CoverageImage => {
-  const image = newCoverage(region.width, region.height);
-  for (let y = 0; y < region.height; y++) {
-    for (let x = 0; x < region.width; x++) {
-      const dx = (region.x + x) / scale - WIDTH / 2;
-      const dy = (region.y + y) / scale - HEIGHT / 2;
-      image.data[y * region.width + x] = dx * dx + dy * dy < 90_000 ? 1 : 0;
+async function warpRow(pool: BenchPool, cv: OpenCv): Promise<Row> {
+  const { width, height } = PLANE;
+  const data = pool.bytes(width * height * 4);
+  picture(width, height, 4, 0, data);
+  const to = pool.bytes(width * height * 4);
+  // Turned by 9 degrees and tilted a little; output to source.
+  const map = [0.98, -0.156, 180, 0.156, 0.98, -160, 0.000008, -0.000005, 1];
+  const from = mat(cv, 'CV_8UC4', ({ data: own }) => own.set(data));
+  const out = new cv.Mat();
+  const matrix = cv.matFromArray(3, 3, cv.CV_64F as number, map);
+  const size = new cv.Size(width, height);
+  const flags = (cv.INTER_CUBIC as number) | (cv.WARP_INVERSE_MAP as number);
+  const row = await compare(
+    `projective resampling of 12 MP, ${THREADS} threads`,
+    "OpenCV.js's warpPerspective, cubic, its one thread",
+    1,
+    () => pool.run('warp', height, { picture: { ...PLANE, data }, map, to }),
+    () => cv.warpPerspective(from, out, matrix, size, flags, cv.BORDER_REPLICATE as number),
+    3,
+  );
+  for (const each of [from, out, matrix]) each.delete();
+  pool.clear();
+  return row;
+}
+
+async function maskRows(pool: BenchPool, cv: OpenCv): Promise<Row[]> {
+  const { width, height } = PLANE;
+  const plane = pool.floats(width * height);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      plane[i] = Math.hypot((x % 1000) - 500, (y % 750) - 375) < 300 ? 1 : 0;
     }
   }
-  return image;
-};
-
-const whole = { x: 0, y: 0, width: WIDTH, height: HEIGHT };
-
-/** The rows that compare times. Targets are those of the engine to come; see docs/performance.md. */
-export async function speedRows(): Promise<Row[]> {
-  const composition = stack();
-  const feather = (sigma: number) => () => feathered(disc, whole, 1, sigma);
-  const half = { x: 0, y: 0, width: WIDTH / 2, height: HEIGHT / 2 };
-  const opaque = Buffer.from((pictures[0] as SourceLevel).data.buffer);
-  const shrink = () =>
-    sharp(opaque, { raw })
-      .resize(WIDTH / 2, HEIGHT / 2, { kernel: 'cubic' })
-      .raw()
-      .toBuffer();
-  return [
+  const to = pool.floats(width * height);
+  const floats = mat(cv, 'CV_32FC1', ({ data32F }) => data32F.set(plane));
+  const bytes = mat(cv, 'CV_8UC1', ({ data }) => data.set(plane));
+  const out = new cv.Mat();
+  const none = new cv.Size(0, 0);
+  const ask = { plane: { ...PLANE, data: plane }, to };
+  const rows = [
     await compare(
-      `flatten ${LAYERS} layers of 1.5 MP, 8 bits in and out, one thread`,
-      "sharp's composite of the same layers",
-      0.6,
-      () => flatten(composition),
-      flattenBySharp,
-    ),
-    await compare(
-      'halve 1.5 MP with a cubic',
-      "sharp's resize",
+      `feather of 8 px at 12 MP, ${THREADS} threads`,
+      "OpenCV.js's GaussianBlur of floats, its one thread",
       1,
-      () =>
-        resample(
-          { level: 0, pixels: pictures[0] as SourceLevel },
-          scaling(0.5, 0.5),
-          half,
-          'encoded',
-        ),
-      shrink,
+      () => pool.run('feather', height, { ...ask, reach: 8 }),
+      () => cv.GaussianBlur(floats, out, none, 8, 8, cv.BORDER_REPLICATE as number),
+      3,
     ),
     await compare(
-      'feather of 16 px at 1.5 MP',
-      'our own feather of 2 px',
-      1.3,
-      feather(16),
-      feather(2),
-    ),
-    await compare(
-      'feather of 128 px at 1.5 MP',
-      'our own feather of 2 px',
-      1.3,
-      feather(128),
-      feather(2),
+      `signed distance field to 32 px at 12 MP, ${THREADS} threads`,
+      "OpenCV.js's precise distanceTransform of one side, its one thread",
+      1,
+      () => pool.run('distance', height, { ...ask, reach: 32 }),
+      () => cv.distanceTransform(bytes, out, cv.DIST_L2 as number, cv.DIST_MASK_PRECISE as number),
+      3,
     ),
   ];
+  for (const each of [floats, bytes, out]) each.delete();
+  pool.clear();
+  return rows;
+}
+
+/** Many strokes' worth of blocks, as a day of work asks for them: the memory must not grow. */
+async function allocatorRow(): Promise<Row> {
+  const memory = KernelMemory.create(512 * MEGA);
+  if (!memory) throw new Error('The kernels do not run here.');
+  const tile = 2 ** 18;
+  const round = () => {
+    const blocks = Array.from({ length: 200 }, (_, i) => memory.allocate(tile * ((i % 4) + 1)));
+    for (const block of blocks.sort((a, b) => (a.address % 7) - (b.address % 7)))
+      memory.release(block);
+  };
+  round();
+  const before = memory.share.memory.buffer.byteLength;
+  const times: number[] = [];
+  for (let i = 0; i < 200; i++) times.push(await milliseconds(round));
+  const growth = (memory.share.memory.buffer.byteLength - before) / MEGA;
+  const what = `growth of the shared memory over 40,000 blocks (200 in ${median(times).toFixed(1)} ms)`;
+  return figure(what, growth, 'MB', 0);
+}
+
+/** The rows that compare times. */
+export async function* speedRows(): AsyncGenerator<Row> {
+  sharp.concurrency(THREADS);
+  if (!process.env.SKIP) yield* blendRows();
+  if (!process.env.SKIPF) yield await flattenRow();
+  const pool = BenchPool.start(THREADS);
+  yield* await blurRows(pool);
+  const cv = await openCv();
+  yield await warpRow(pool, cv);
+  yield* await maskRows(pool, cv);
+  await pool.close();
+  yield await allocatorRow();
 }

@@ -1,7 +1,7 @@
-import { COMPOSITE_ROWS } from '@diplex/kernels';
+import { BLEND_NAMES, compositeRows } from '@diplex/kernels';
 import { expect, test } from '@playwright/test';
 
-const BLEND_MODES = Object.keys(COMPOSITE_ROWS) as (keyof typeof COMPOSITE_ROWS)[];
+const BLEND_MODES = BLEND_NAMES;
 
 /** Straight RGBA, 0..1. */
 type Colour = [r: number, g: number, b: number, a: number];
@@ -69,7 +69,7 @@ for (const [name, pairs] of Object.entries(CASES)) {
           }),
         );
       const ours = premultiplied(0);
-      COMPOSITE_ROWS[mode](ours, premultiplied(1), null, 1, 'encoded');
+      compositeRows(mode, ours, premultiplied(1), null, 1, 'encoded');
       let worst = 0;
       for (let i = 0; i < ours.length; i += 4) {
         const alpha = theirs[i + 3] ?? 0;

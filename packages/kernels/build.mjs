@@ -24,6 +24,7 @@ const options = [
   ...['--enable', 'simd', '--enable', 'threads', '--enable', 'bulk-memory'],
   // The memory comes from outside and is shared; 65536 pages are all that 32 bits can address.
   ...['--importMemory', '--sharedMemory', '--initialMemory', '1', '--maximumMemory', '65536'],
+  ...(process.env.KERNEL_NAMES ? ['--debug'] : []),
   '--memoryBase',
   '64',
 ];

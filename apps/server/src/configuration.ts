@@ -6,6 +6,8 @@ export interface Configuration {
   readonly port: number;
   /** Folder of the database and all pixels. */
   readonly data: string;
+  /** Whether another process may be at work in that folder: then nothing in it is tidied up. */
+  readonly guest: boolean;
   /** Folder of the built page; null serves the HTTP interface alone. */
   readonly page: string | null;
   /** Other origins that may write, for a page served by a development server. */
@@ -36,6 +38,7 @@ export function readConfiguration(): Configuration {
     host: '127.0.0.1',
     port: whole('DIPLEX_PORT', 4310),
     data: resolve(process.env.DIPLEX_DATA ?? 'data'),
+    guest: process.env.DIPLEX_GUEST === '1',
     page: process.env.DIPLEX_PAGE ? resolve(process.env.DIPLEX_PAGE) : null,
     origins: (process.env.DIPLEX_ORIGINS ?? '').split(',').filter(Boolean),
     limits: {

@@ -24,7 +24,7 @@ describe('the blob store', () => {
   beforeEach(async () => {
     data = mkdtempSync(join(tmpdir(), 'diplex-blobs-'));
     store = new BlobStore(data);
-    await store.open();
+    await store.open('tidy');
   });
   afterEach(() => rmSync(data, { recursive: true, force: true }));
 
@@ -56,7 +56,7 @@ describe('the blob store', () => {
 
   it('sweeps away what an earlier run left half-done', async () => {
     writeFileSync(join(data, 'incoming', 'half'), 'half a file');
-    await store.open();
+    await store.open('tidy');
     expect(incoming()).toEqual([]);
   });
 

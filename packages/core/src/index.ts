@@ -1,9 +1,12 @@
 export type { Brush, StrokePoint } from './brush/brush';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
 export { greyOfLightness, lightness } from './colour/lightness';
+export { blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';
+export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
 export { resample, sourceRect } from './geometry/resample';
 export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from './image/images';
+export { distanceFromEdge } from './mask/distance';
 export { feathered, featherSupport } from './mask/feather';
 export { partOutline } from './mask/part-outline';
 export { renderMask } from './mask/render-mask';

@@ -1,5 +1,6 @@
 import { newComposition, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile } from '@diplex/formats';
+import { KernelMemory } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import { Engine, JobCancelled } from './engine';
 import { inlinePort } from './inline-port.test-support';
@@ -21,6 +22,7 @@ function engineWithScene(size = 1): Engine {
 function manualEngine(size: number) {
   const asked: { id: number; ask: { x: number }; seat: number }[] = [];
   const answers: ((id: number) => void)[] = [];
+  const falls: (() => void)[] = [];
   let seats = 0;
   const spawn = (): Port => {
     const seat = seats++;
@@ -29,8 +31,9 @@ function manualEngine(size: number) {
         const request = message as { type: string; id: number; ask: { x: number } };
         if (request.type === 'job') asked.push({ id: request.id, ask: request.ask, seat });
       },
-      listen(onMessage) {
+      listen(onMessage, onFailure) {
         answers[seat] = (id) => onMessage({ type: 'done', id, answer: null });
+        falls[seat] = () => onFailure(new Error('It fell over.'));
       },
       close: () => undefined,
     };
@@ -40,7 +43,7 @@ function manualEngine(size: number) {
     const job = asked[index];
     if (job) answers[job.seat]?.(job.id);
   };
-  return { engine, asked, finish };
+  return { engine, asked, finish, fall: (seat: number) => falls[seat]?.() };
 }
 
 const probe = (x: number) => ({ composition: 1, x, y: 0 });
@@ -97,6 +100,51 @@ describe('Engine', () => {
     await expect(engine.run('probe', probe(3), { signal: stop.signal })).rejects.toThrow(
       JobCancelled,
     );
+  });
+
+  it('goes on without a worker that fell over, and says so when none is left', async () => {
+    const { engine, asked, finish, fall } = manualEngine(2);
+    const first = engine.run('probe', probe(0));
+    void engine.run('probe', probe(1));
+    const third = engine.run('probe', probe(2));
+    fall(0);
+    await expect(first).rejects.toThrow('fell over');
+    finish(1);
+    expect(asked.map((job) => job.seat)).toEqual([0, 1, 1]);
+    fall(1);
+    await expect(third).rejects.toThrow('fell over');
+    await expect(engine.run('probe', probe(3))).rejects.toThrow('fell over');
+  });
+
+  it('gives jobs that like the same worker to it when it is free', () => {
+    const { engine, asked, finish } = manualEngine(2);
+    void engine.run('probe', probe(0), { likes: 1 });
+    void engine.run('probe', probe(1), { likes: 4 });
+    finish(0);
+    finish(1);
+    void engine.run('probe', probe(2), { likes: 1 });
+    expect(asked.map((job) => job.seat)).toEqual([1, 0, 1]);
+  });
+
+  it('tells a worker to stop the job that it does, and rejects it at once', async () => {
+    const stops: Int32Array[] = [];
+    const memory = KernelMemory.create(256 * 2 ** 20);
+    const ids: number[] = [];
+    const port: Port = {
+      post(message) {
+        const request = message as { type: string; id: number; stops: Int32Array };
+        if (request.type === 'start') stops.push(request.stops);
+        else ids.push(request.id);
+      },
+      listen: () => undefined,
+      close: () => undefined,
+    };
+    const engine = new Engine(() => port, 1, memory);
+    const stop = new AbortController();
+    const job = engine.run('probe', probe(0), { signal: stop.signal });
+    stop.abort();
+    await expect(job).rejects.toThrow(JobCancelled);
+    expect(stops[0]?.[0]).toBe(ids[0]);
   });
 
   it('rejects what is open when it closes', async () => {

@@ -50,6 +50,7 @@ export class Engine {
   private waiting: Job[] = [];
   private count = 0;
   private closed = false;
+  private readonly fallen = new Map<Seat, Error>();
 
   /**
    * @param spawn starts a worker thread; called once for each of the `size` workers
@@ -92,6 +93,10 @@ export class Engine {
   ): Promise<Jobs[Name]['answer']> {
     return new Promise((resolve, reject) => {
       if (this.closed || options.signal?.aborted) return reject(new JobCancelled());
+      const [error] = this.fallen.values();
+      const lost = options.onFirst ? this.fallen.get(this.seats[0] as Seat) : undefined;
+      if (error && this.fallen.size === this.seats.length) return reject(error);
+      if (lost) return reject(lost);
       const cancel = () => this.cancel(job);
       const job: Job = { name, ask, options, cancel, resolve, reject };
       options.signal?.addEventListener('abort', cancel, { once: true });
@@ -102,7 +107,8 @@ export class Engine {
 
   /** Resolves when every worker has done what it was told and is past what it was doing. */
   async passed(): Promise<void> {
-    const passes = this.seats.map(
+    const standing = this.seats.filter((seat) => !this.fallen.has(seat));
+    const passes = standing.map(
       (seat) =>
         new Promise<null>((resolve, reject) => {
           if (this.closed) return reject(new JobCancelled());
@@ -148,12 +154,13 @@ export class Engine {
 
   private dispatch(): void {
     for (;;) {
-      const idle = this.seats.filter((seat) => seat.busy.size === 0);
+      const idle = this.seats.filter((seat) => seat.busy.size === 0 && !this.fallen.has(seat));
       const next = this.mostUrgent(idle);
       if (!next) return;
       const liked = (next.options.likes ?? 0) % this.seats.length;
-      const first = next.options.onFirst ? this.seats[0] : undefined;
-      const seat = first ?? idle.find((each) => each.index === liked) ?? idle[0];
+      const seat = next.options.onFirst
+        ? idle[0]
+        : (idle.find((each) => each.index === liked) ?? idle[0]);
       if (!seat) return;
       this.waiting.splice(this.waiting.indexOf(next), 1);
       this.post(seat, next);
@@ -188,9 +195,13 @@ export class Engine {
     this.dispatch();
   }
 
+  /** A worker that fell over takes its job with it; the others go on, and without any nothing can. */
   private fail(seat: Seat, error: Error): void {
     for (const job of seat.busy.values()) job.reject(error);
     seat.busy.clear();
-    if (!this.closed) this.dispatch();
+    this.fallen.set(seat, error);
+    if (this.fallen.size === this.seats.length) {
+      for (const job of this.waiting.splice(0)) job.reject(error);
+    } else if (!this.closed) this.dispatch();
   }
 }

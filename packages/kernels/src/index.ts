@@ -1,5 +1,6 @@
 export { boxFilter, FILTER_STEPS } from './box-filter/box-filter';
 export { BLEND_NAMES, type BlendName, compositeRows } from './composite/composite-rows';
+export { compositeSamples, type SampleRun } from './composite/composite-samples';
 export { decodeRow } from './convert/decode-row';
 export { encodePixels } from './convert/encode-pixels';
 export type { Dab } from './dab/dab';
@@ -27,6 +28,7 @@ export { addPairs, meanRow } from './painted/mean-pairs';
 export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
 export type { Taps } from './resample/taps';
+export { doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
 export {
   decode,
   decodeExactly,

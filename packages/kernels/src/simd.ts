@@ -1,10 +1,22 @@
 // What the WebAssembly module of the kernels offers. Pointers are bytes in the shared memory.
 export { boxFilter } from './box-filter/simd';
-export { compositeBlended, compositeNormal, compositePlusLighter } from './composite/simd';
-export { decodeEncodedRow, decodeRow, encodeOpaque, encodePixels } from './convert/simd';
+export {
+  compositeBlended,
+  compositeNormal,
+  compositePlusLighter,
+  compositeSamples,
+} from './composite/simd';
+export {
+  decodeEncodedRow,
+  decodeOpaqueRow,
+  decodeRow,
+  encodeOpaque,
+  encodePixels,
+} from './convert/simd';
 export { mergeStroke, stampDab } from './dab/simd';
 export { squaredDistances } from './distance/simd';
 export { combineMasks, turnRound } from './masks/simd';
 export { startThread } from './memory/simd';
 export { addPairs, meanRow } from './painted/simd';
 export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/simd';
+export { doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';

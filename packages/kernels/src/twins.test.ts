@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
 import { boxFilter } from './box-filter/box-filter';
 import { BLEND_NAMES, compositeRows } from './composite/composite-rows';
+import { compositeSamples } from './composite/composite-samples';
 import { decodeRow } from './convert/decode-row';
 import { encodePixels } from './convert/encode-pixels';
 import { mergeStroke } from './dab/merge-stroke';
@@ -152,6 +153,39 @@ describe('a kernel and its twin agree', () => {
           expect(colours).toEqual(inRange.slice(0, count * 3));
         }
       }),
+    );
+  });
+
+  it('samples straight onto a backdrop, and as if they were decoded first', () => {
+    const bytes = fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 28, maxLength: 28 });
+    const channels = fc.constantFrom(3 as const, 4 as const);
+    fc.assert(
+      fc.property(
+        bytes,
+        pixels(7),
+        channels,
+        share,
+        space,
+        (values, below, channels, opacity, space) => {
+          const straight = () => {
+            const backdrop = floats(below);
+            const run = { samples: samples(values, 8), offset: 0, channels };
+            compositeSamples(backdrop, 0, run, opacity, space, 7);
+            return backdrop;
+          };
+          expectAgreement(straight);
+          const { kernel } = byBoth(() =>
+            inScratch(() => {
+              const backdrop = floats(below);
+              const row = scratchFloats(28);
+              decodeRow(samples(values, 8), 0, channels, sampleTable(8, space), row, 0, 7);
+              compositeRows('normal', backdrop, row, null, opacity, space);
+              return [Array.from(backdrop), Array.from(straight())];
+            }),
+          );
+          expect(kernel[0]).toEqual(kernel[1]);
+        },
+      ),
     );
   });
 

@@ -2,7 +2,7 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { type FileHandle, mkdir, open, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { type Composition, newId, sourcesOf } from '@diplex/document';
+import { type Composition, newId, type Rect, sourcesOf } from '@diplex/document';
 import {
   creditLines,
   creditsAsXmp,
@@ -34,8 +34,11 @@ interface Credits {
   readonly software: string;
 }
 
-interface Delivery {
+/** What is written and how; the whole picture at its own size unless it says otherwise. */
+export interface Delivery {
   readonly document: Composition;
+  readonly region?: Rect;
+  readonly scale?: number;
   readonly format: ExportFormat;
   readonly bits: 8 | 16;
   readonly quality: number;
@@ -94,6 +97,19 @@ export class ExportsService {
     const { document, format } = delivery;
     await mkdir(this.folder, { recursive: true });
     const path = join(this.folder, `${newId()}.${format.ending}`);
+    await this.write(path, delivery, signal, progress);
+    const { size: bytes } = await stat(path);
+    const file = fileName(document.title, format.ending);
+    return { path, file, mediaType: format.mediaType, bytes };
+  }
+
+  /** Writes a file; it is there whole or not at all. */
+  async write(
+    path: string,
+    delivery: Delivery,
+    signal: AbortSignal,
+    progress: (share: number) => void,
+  ): Promise<void> {
     const [rows, draft] = [`${path}.rows`, `${path}.part`];
     try {
       const opaque = await this.writeRows(rows, delivery, signal, progress);
@@ -104,9 +120,6 @@ export class ExportsService {
       await rm(rows, { force: true });
       await rm(draft, { force: true });
     }
-    const { size: bytes } = await stat(path);
-    const file = fileName(document.title, format.ending);
-    return { path, file, mediaType: format.mediaType, bytes };
   }
 
   /**
@@ -115,19 +128,16 @@ export class ExportsService {
    */
   private async writeRows(
     path: string,
-    { document, bits }: Delivery,
+    { document, bits, region, scale = 1 }: Delivery,
     signal: AbortSignal,
     progress: (share: number) => void,
   ): Promise<boolean> {
     const file = await open(path, 'w');
     try {
-      await file.write(tiffRowsHeader({ ...this.renderer.extent(document, 1), bits }));
-      const options = {
-        scale: 1,
-        bits,
-        signal,
-        onProgress: (s: number) => progress(s * RENDERING),
-      };
+      const { width, height } = region ?? this.renderer.extent(document, scale);
+      await file.write(tiffRowsHeader({ width, height, bits }));
+      const onProgress = (share: number) => progress(share * RENDERING);
+      const options = { scale, bits, region, signal, onProgress };
       const { opaque } = await this.renderer.stream(document, options, async (rows) => {
         await writeWhole(file, new Uint8Array(rows.buffer, rows.byteOffset, rows.byteLength));
       });

@@ -40,11 +40,14 @@ export class BlobStore {
     this.incoming = join(data, 'incoming');
   }
 
-  /** Makes the folders and sweeps away what an earlier run left half-done. */
-  async open(): Promise<void> {
+  /** Makes the folders, and to tidy up sweeps away what an earlier run left half-done. */
+  async open(rest: 'tidy' | 'leave'): Promise<void> {
     await mkdir(this.folder, { recursive: true });
     await mkdir(this.incoming, { recursive: true });
-    for (const name of await readdir(this.incoming)) await rm(join(this.incoming, name));
+    if (rest === 'leave') return;
+    for (const name of await readdir(this.incoming)) {
+      await rm(join(this.incoming, name), { recursive: true, force: true });
+    }
   }
 
   pathOf(hash: string): string {

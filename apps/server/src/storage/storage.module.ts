@@ -18,7 +18,7 @@ import { openDatabase } from './database';
       inject: [CONFIGURATION],
       async useFactory(configuration: Configuration) {
         const store = new BlobStore(configuration.data);
-        await store.open();
+        await store.open(configuration.guest ? 'leave' : 'tidy');
         return store;
       },
     },

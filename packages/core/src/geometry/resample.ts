@@ -19,7 +19,7 @@ import {
   scratchIntegers,
   weighRows,
 } from '@diplex/kernels';
-import { type FloatImage, newFloatImage } from '../image/images';
+import { type FloatImage, unwrittenImage } from '../image/images';
 import type { FoundLevel } from '../pixels/pixel-reader';
 import { readRow } from '../pixels/read-row';
 import type { TiledLevel } from '../pixels/tiled-level';
@@ -52,7 +52,7 @@ export function resample(
 ): FloatImage {
   const { pixels } = found;
   const inverse = levelInverse(found.level, toOutput);
-  const image = newFloatImage(region.width, region.height);
+  const image = unwrittenImage(region.width, region.height);
   const table = sampleTable(pixels.bits, space);
   inScratch(() => {
     if (isUpright(inverse)) drawUpright(pixels, inverse, region, table, image);
@@ -95,16 +95,18 @@ function drawUpright(
   image: FloatImage,
 ): void {
   const { width, height } = region;
-  const across = axisTaps(region.x, width, inverse[0], inverse[4]);
-  const down = axisTaps(region.y, height, inverse[3], inverse[5]);
-  const rowAt = (y: number) => down.begin + (down.first[y] as number);
-  if (across.count === 1 && down.count === 1 && inverse[0] === 1) {
+  const [scaleX, , , scaleY, shiftX, shiftY] = inverse;
+  if (scaleX === 1 && scaleY === 1 && Number.isInteger(shiftX) && Number.isInteger(shiftY)) {
     // Pixel for pixel.
     for (let y = 0; y < height; y++) {
-      readRow(pixels, rowAt(y), across.begin, width, table, image.data, y * width * 4);
+      const at = y * width * 4;
+      readRow(pixels, region.y + shiftY + y, region.x + shiftX, width, table, image.data, at);
     }
     return;
   }
+  const across = axisTaps(region.x, width, scaleX, shiftX);
+  const down = axisTaps(region.y, height, scaleY, shiftY);
+  const rowAt = (y: number) => down.begin + (down.first[y] as number);
   const source = scratchFloats(across.span * 4);
   // The rows that one output row needs lie next to each other, so a few buffers serve in turn.
   const stride = width * 4;

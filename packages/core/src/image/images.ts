@@ -25,6 +25,17 @@ export function newCoverage(width: number, height: number, value = 0): CoverageI
   return { width, height, data: scratchFloats(width * height).fill(value) };
 }
 
+/** An image whose pixels are still to be written, every one of them. */
+export function unwrittenImage(width: number, height: number): FloatImage {
+  return { width, height, data: scratchFloats(width * height * 4) };
+}
+
+/** Whether every pixel has this coverage. */
+export function isAll({ data }: CoverageImage, value: number): boolean {
+  for (let i = 0; i < data.length; i++) if (data[i] !== value) return false;
+  return true;
+}
+
 /** The part of `image` of the given extent that begins at (x, y). It must lie inside. */
 export function cropCoverage(
   image: CoverageImage,

@@ -1,7 +1,7 @@
 import { type Rect, roundOut } from '@diplex/document';
 import { boxFilter, FILTER_STEPS, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { catmullRom } from '../geometry/catmull-rom';
-import { type CoverageImage, cropCoverage, newCoverage } from '../image/images';
+import { type CoverageImage, cropCoverage, isAll, newCoverage } from '../image/images';
 
 /** Draws coverage for a region of output pixels at a scale (output pixels per composition pixel). */
 export type DrawCoverage = (region: Rect, scale: number) => CoverageImage;
@@ -65,7 +65,7 @@ function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number)
   const drawn = draw({ x, y, width, height }, scale);
   // Most of a mask is plainly shown or hidden, and a filter leaves that as it is.
   const [first = 0] = drawn.data;
-  if (isFlat(drawn.data, first)) {
+  if (isAll(drawn, first)) {
     const flat = Math.round(first * FILTER_STEPS) / FILTER_STEPS;
     return newCoverage(region.width, region.height, flat);
   }
@@ -73,11 +73,6 @@ function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number)
   const { r, fringe } = boxFor(sigma);
   boxFilter(data, width, height, r, fringe);
   return cropCoverage({ width, height, data }, margin, margin, region.width, region.height);
-}
-
-function isFlat(data: Float32Array, value: number): boolean {
-  for (let i = 0; i < data.length; i++) if (data[i] !== value) return false;
-  return true;
 }
 
 /** Catmull-Rom interpolation between grids whose pixel edges coincide every `by` pixels. */

@@ -1,8 +1,9 @@
 import type { Composition, Layer, Rect } from '@diplex/document';
 import { compositeRows, inScratch } from '@diplex/kernels';
-import { type FloatImage, newFloatImage } from '../image/images';
+import { type FloatImage, isAll, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { BackdropCache } from './backdrop-cache';
+import { compositeOnGrid } from './composite-on-grid';
 import { layerCoverage, renderContent } from './render-layer';
 
 /** How a rendering is done; nothing of it changes the result. */
@@ -34,7 +35,9 @@ export function compositeLayer(
 ): void {
   inScratch(() => {
     const coverage = layerCoverage(composition, layer, region, scale, reader);
-    if (coverage?.data.every((share) => share === 0)) return;
+    if (coverage && isAll(coverage, 0)) return;
+    const plain = layer.blending === 'normal' && !coverage;
+    if (plain && compositeOnGrid(composition, layer, image, region, scale, reader)) return;
     const content = renderContent(layer, region, scale, composition.mixIn, reader);
     if (!content) return;
     const cover = coverage?.data ?? null;

@@ -51,7 +51,7 @@ export function renderContent(
 }
 
 /** The wanted level if it is all there, else the nearest coarser one that is, else a finer one. */
-function findLevel(
+export function findLevel(
   layer: Layer,
   toOutput: Matrix,
   region: Rect,

@@ -1,4 +1,5 @@
 import { halveLevel, type RenderPlan, renderComposition, renderView } from '@diplex/core';
+import type { Rect } from '@diplex/document';
 import { adopt, encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
@@ -29,12 +30,38 @@ export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
     return { answer: { r, g, b, alpha } };
   });
 
+/** Pieces of this extent stay near the processor while one layer after the other is put on them. */
+const PIECE = { width: 512, height: 64 };
+
+function piecesOf({ x, y, width, height }: Rect): Rect[] {
+  const pieces: Rect[] = [];
+  for (let top = 0; top < height; top += PIECE.height) {
+    for (let left = 0; left < width; left += PIECE.width) {
+      const extent = {
+        width: Math.min(PIECE.width, width - left),
+        height: Math.min(PIECE.height, height - top),
+      };
+      pieces.push({ x: x + left, y: y + top, ...extent });
+    }
+  }
+  return pieces;
+}
+
 export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped }) =>
   inScratch(() => {
     const composition = pixels.composition(ask.composition);
-    const { data } = renderComposition(composition, ask.region, ask.scale, pixels, { stopped });
     const rows = adopt(ask.into);
-    encodePixels(data, composition.mixIn, rows);
+    for (const piece of piecesOf(ask.region)) {
+      inScratch(() => {
+        const { data } = renderComposition(composition, piece, ask.scale, pixels, { stopped });
+        const line = piece.width * 4;
+        const left = piece.x - ask.region.x;
+        for (let y = 0; y < piece.height; y++) {
+          const at = ((piece.y - ask.region.y + y) * ask.region.width + left) * 4;
+          encodePixels(data.subarray(y * line, (y + 1) * line), composition.mixIn, rows, at);
+        }
+      });
+    }
     const top = rows.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
     let opaque = true;
     for (let i = 3; opaque && i < rows.length; i += 4) opaque = rows[i] === top;

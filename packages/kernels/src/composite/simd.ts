@@ -331,3 +331,83 @@ export function compositePlusLighter(
     v128.store(backdrop, f32x4.pmin(number(1), sum));
   }
 }
+
+/** What a sample stands for: looked up, or divided where there is no table. */
+function mixingValue(table: usize, sample: u32): f32 {
+  return table ? load<f32>(table + ((<usize>sample) << 2)) : <f32>sample * (1 / 255);
+}
+
+/** One pixel of whole numbers that stand for themselves, over one of the backdrop. */
+function overOne(backdrop: usize, samples: v128, k: v128, perTop: v128): void {
+  const straight = times(f32x4.convert_i32x4_s(samples), perTop);
+  const alpha = v128.shuffle<u32>(straight, straight, 3, 3, 3, 3);
+  const colour = v128.or(v128.and(straight, i32x4(-1, -1, -1, 0)), f32x4(0, 0, 0, 1));
+  const s = times(times(colour, alpha), k);
+  const stays = minus(number(1), v128.shuffle<u32>(s, s, 3, 3, 3, 3));
+  v128.store(backdrop, plus(s, times(v128.load(backdrop), stays)));
+}
+
+/** Four pixels at a time of RGBA that needs no table; gives how many pixels are done. */
+function overFours(backdrop: usize, source: usize, opacity: f32, pixels: i32): i32 {
+  const k = number(opacity);
+  const perTop = number(1 / 255);
+  const done = pixels & ~3;
+  const end = backdrop + ((<usize>done) << 4);
+  for (; backdrop < end; backdrop += 64, source += 16) {
+    const bytes = v128.load(source);
+    const low = i16x8.extend_low_i8x16_u(bytes);
+    const high = i16x8.extend_high_i8x16_u(bytes);
+    overOne(backdrop, i32x4.extend_low_i16x8_u(low), k, perTop);
+    overOne(backdrop + 16, i32x4.extend_high_i16x8_u(low), k, perTop);
+    overOne(backdrop + 32, i32x4.extend_low_i16x8_u(high), k, perTop);
+    overOne(backdrop + 48, i32x4.extend_high_i16x8_u(high), k, perTop);
+  }
+  return done;
+}
+
+/** See composite-samples.ts: 8-bit samples straight onto the backdrop, without coverage. */
+export function compositeSamples(
+  backdrop: usize,
+  source: usize,
+  channels: i32,
+  table: usize,
+  opacity: f32,
+  pixels: i32,
+): void {
+  const end = backdrop + ((<usize>pixels) << 4);
+  if (channels === 4 && !table) {
+    const done = overFours(backdrop, source, opacity, pixels);
+    backdrop += (<usize>done) << 4;
+    source += (<usize>done) << 2;
+  }
+  const k = number(opacity);
+  const step = <usize>channels;
+  const perTop = number(1 / 255);
+  for (; backdrop < end; backdrop += 16, source += step) {
+    let s: v128;
+    if (channels === 3) {
+      s = f32x4(
+        mixingValue(table, load<u8>(source)),
+        mixingValue(table, load<u8>(source, 1)),
+        mixingValue(table, load<u8>(source, 2)),
+        1,
+      );
+    } else {
+      const samples = i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(source)));
+      const straight = times(f32x4.convert_i32x4_u(samples), perTop);
+      const alpha = v128.shuffle<u32>(straight, straight, 3, 3, 3, 3);
+      const colour = table
+        ? f32x4(
+            mixingValue(table, load<u8>(source)),
+            mixingValue(table, load<u8>(source, 1)),
+            mixingValue(table, load<u8>(source, 2)),
+            1,
+          )
+        : f32x4.replace_lane(straight, 3, 1);
+      s = times(colour, alpha);
+    }
+    s = times(s, k);
+    const stays = minus(number(1), v128.shuffle<u32>(s, s, 3, 3, 3, 3));
+    v128.store(backdrop, plus(s, times(v128.load(backdrop), stays)));
+  }
+}

@@ -6,6 +6,14 @@ const f = Math.fround;
 /** Less than this share is none at all: one divided by it must still be a number. */
 const NOTHING = f(1e-20);
 
+/** Added to a small number it leaves room for whole numbers only. */
+const ROUNDING = 8_388_608;
+
+/** The nearest whole number, the even one of two. */
+function nearest(value: number): number {
+  return f(value + ROUNDING) - ROUNDING;
+}
+
 /** The twin of encodePixels. */
 export function encodePixelsTwin(
   from: Float32Array,
@@ -21,8 +29,8 @@ export function encodePixelsTwin(
     for (let c = 0; c < 3; c++) {
       const straight = f((from[i + c] as number) * per);
       const encoded = space === 'light' ? encode(straight) : Math.max(0, Math.min(1, straight));
-      to[o + c] = Math.floor(f(f(encoded * top) + 0.5));
+      to[o + c] = nearest(f(encoded * top));
     }
-    if (channels === 4) to[o + 3] = Math.floor(f(f(alpha * top) + 0.5));
+    if (channels === 4) to[o + 3] = nearest(f(alpha * top));
   }
 }

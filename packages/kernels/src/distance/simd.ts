@@ -3,11 +3,20 @@ import { turn } from '../turn/simd';
 /** What is at least this far away does not count. */
 const FAR: f32 = 1e9;
 
+/** Whether a line consists of starts of 0 alone: then nothing on it changes. */
+function isNought(line: usize, count: i32): bool {
+  const end = line + ((<usize>(count & ~3)) << 2);
+  for (; line < end; line += 16) if (v128.any_true(v128.load(line))) return false;
+  for (let i = 0; i < (count & 3); i++) if (load<f32>(line + ((<usize>i) << 2)) !== 0) return false;
+  return true;
+}
+
 /**
  * The lower envelope of parabolas along one line, in place. `places` and `borders` have room for
  * one 4-byte and one 8-byte number for each sample and one more, `own` for the samples.
  */
 function along(line: usize, count: i32, places: usize, borders: usize, own: usize): void {
+  if (isNought(line, count)) return;
   let last = -1;
   for (let q = 0; q < count; q++) {
     const start = load<f32>(line + ((<usize>q) << 2));

@@ -39,6 +39,7 @@ export function startKernels(share: KernelShare, scratch: Block): void {
   calls.startThread?.(scratch.address);
   const main = share.memory.buffer;
   known.add(main);
+  tables.kernel.clear();
   thread = {
     ...{ calls, share, main, end: scratch.address + scratch.bytes },
     next: scratch.address + SPARE,
@@ -135,18 +136,20 @@ export function inScratch<Result>(work: () => Result): Result {
   }
 }
 
-const plainTables = new Map<string, Float32Array>();
+/** Tables by bits and space: those of this thread's memory, and plain ones. */
+const tables = { kernel: new Map<number, Float32Array>(), plain: new Map<number, Float32Array>() };
 
 /** What every whole-number sample of 8 or 16 bits stands for in the mixing space, 0..1. */
 export function sampleTable(bits: 8 | 16, space: MixSpaceName): Float32Array {
-  const key = thread ? `kernel-${tableKey(bits, space)}` : tableKey(bits, space);
-  const made = plainTables.get(key);
-  if (made && (!thread || inMemory(thread, made))) return made;
+  const known = thread ? tables.kernel : tables.plain;
+  const key = space === 'light' ? bits : -bits;
+  const made = known.get(key);
+  if (made) return made;
   const at = thread?.share.tables[tableKey(bits, space)];
   const table =
     thread && at !== undefined
       ? new Float32Array(buffer(), at, 2 ** bits)
       : makeSampleTable(bits, space);
-  plainTables.set(key, table);
+  known.set(key, table);
   return table;
 }

@@ -65,7 +65,9 @@ export type MixSpaceName = 'light' | 'encoded';
 /** What every whole-number sample of 8 or 16 bits stands for in the mixing space, 0..1. */
 export function makeSampleTable(bits: 8 | 16, space: MixSpaceName): Float32Array {
   const top = bits === 8 ? 255 : 65_535;
+  // A product of single precision, as kernels compute it that do without the table.
+  const perTop = f(1 / top);
   return Float32Array.from({ length: top + 1 }, (_, i) =>
-    space === 'light' ? decodeExactly(i / top) : i / top,
+    space === 'light' ? decodeExactly(i / top) : i * perTop,
   );
 }

@@ -1,0 +1,2 @@
+import type { Row } from './row';
+export async function* interactiveRows(): AsyncGenerator<Row> {}

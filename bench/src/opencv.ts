@@ -1,0 +1,36 @@
+import { createRequire } from 'node:module';
+
+/** What is used of OpenCV.js here. */
+export interface Mat {
+  readonly data: Uint8Array;
+  readonly data32F: Float32Array;
+  delete(): void;
+}
+
+export interface OpenCv {
+  readonly Mat: new (rows?: number, columns?: number, type?: number) => Mat;
+  readonly Size: new (width: number, height: number) => object;
+  readonly Scalar: new (...values: number[]) => object;
+  matFromArray(rows: number, columns: number, type: number, values: readonly number[]): Mat;
+  warpPerspective(
+    ...args: [from: Mat, to: Mat, map: Mat, size: object, flags: number, border: number]
+  ): void;
+  GaussianBlur(
+    ...args: [from: Mat, to: Mat, size: object, x: number, y: number, border: number]
+  ): void;
+  distanceTransform(...args: [from: Mat, to: Mat, kind: number, mask: number]): void;
+  readonly [constant: string]: unknown;
+}
+
+/** OpenCV.js, once it is ready. */
+export function openCv(): Promise<OpenCv> {
+  type Loading = OpenCv & { then?: (ready: (module: Loading) => void) => void };
+  const loading = createRequire(import.meta.url)('@techstark/opencv-js') as Loading;
+  return new Promise((resolve) => {
+    loading.then?.((module) => {
+      // The module is itself something to wait for, which would be waited for again for ever.
+      delete module.then;
+      resolve(module);
+    });
+  });
+}
