@@ -1,4 +1,5 @@
 export type { Brush, StrokePoint } from './brush/brush';
+export { SmoothPath } from './brush/smooth-path';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';

@@ -15,6 +15,7 @@ import { type Engine, JobCancelled } from '@diplex/engine';
 import { compositionKey } from '../bench/engine';
 import type { Arrivals, PixelSupply } from './pixel-supply';
 import { TileSurface } from './tile-surface';
+import { measured } from './timeline';
 
 const TILE = 256;
 /** From this zoom on, composition pixels are drawn as squares. */
@@ -38,6 +39,8 @@ interface Tile {
   /** What of the surface shows something old, in output pixels; null when nothing does. */
   stale: Rect | null;
   asked: Asked | null;
+  /** When the pointer moved that the newest change of this tile comes from. */
+  movedAt: number | null;
 }
 
 interface Asked {
@@ -45,6 +48,7 @@ interface Asked {
   readonly region: Rect;
   /** Around the view: nobody waits for it. */
   readonly ahead: boolean;
+  readonly movedAt: number | null;
 }
 
 export interface ScreenCamera {
@@ -73,9 +77,15 @@ export class TileScreen {
   private coarse: { bitmap: ImageBitmap; region: Rect; scale: number; shows: number } | null = null;
   private coarseAsked: AbortController | null = null;
   private frame = 0;
+  /** When the change was made that is being drawn, and whether a first answer to it was shown. */
+  private change: { readonly at: number; answered: boolean } | null = null;
   /** Whether all of the screen has to be drawn again, or only the tiles that were answered. */
   private allOver = true;
+  /** Whether other pixels may be needed than were asked for. */
+  private lacksPixels = true;
   private readonly answered = new Set<Tile>();
+  /** When the pointer moved for what the next frame shows first. */
+  private readonly moves: number[] = [];
   /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
   onState: (settled: boolean) => void = () => undefined;
   /** The layer in hand: what lies behind it is worth keeping. */
@@ -99,6 +109,8 @@ export class TileScreen {
     if (before !== composition) this.key = compositionKey(composition);
     this.composition = composition;
     this.view = view;
+    this.lacksPixels = true;
+    if (!this.still) this.change = { at: performance.now(), answered: false };
     if (!before || !sameView) this.invalidate('everything');
     else if (!this.still) {
       const rect = damage(before, composition, this.viewed);
@@ -113,15 +125,19 @@ export class TileScreen {
     this.still = false;
   }
 
-  /** Something was painted in place: `rect` (composition pixels) has to be drawn again. */
-  refresh(rect: Rect | 'everything' = 'everything'): void {
-    if (this.composition) this.invalidate(rect === 'everything' ? rect : [rect]);
+  /**
+   * Something was painted in place: `rect` (composition pixels) has to be drawn again.
+   * @param movedAt when the pointer moved that painted it, as of performance.now
+   */
+  refresh(rect: Rect | 'everything' = 'everything', movedAt: number | null = null): void {
+    if (this.composition) this.invalidate(rect === 'everything' ? rect : [rect], movedAt);
   }
 
   /** Pixels have come: whatever they may show in has to be drawn again. */
   arrived({ sources, painted }: Arrivals): void {
     const { composition } = this;
     if (!composition) return;
+    this.lacksPixels = true;
     if (painted) return this.invalidate('everything');
     const rects = sources.flatMap(({ source, level, column, row }) => {
       const side = SOURCE_TILE * 2 ** level;
@@ -135,6 +151,7 @@ export class TileScreen {
 
   setCamera(camera: ScreenCamera): void {
     this.camera = camera;
+    this.lacksPixels = true;
     this.allOver = true;
     this.schedule();
   }
@@ -146,6 +163,7 @@ export class TileScreen {
   resize(width: number, height: number): void {
     this.canvas.width = width;
     this.canvas.height = height;
+    this.lacksPixels = true;
     this.allOver = true;
     this.draw();
   }
@@ -166,7 +184,7 @@ export class TileScreen {
   }
 
   /** What is no longer right, in composition pixels. */
-  private invalidate(rects: readonly Rect[] | 'everything'): void {
+  private invalidate(rects: readonly Rect[] | 'everything', movedAt: number | null = null): void {
     this.generation++;
     let hit = 0;
     const areas = rects === 'everything' ? null : rects.map((rect) => this.inOutput(rect));
@@ -181,6 +199,7 @@ export class TileScreen {
         continue;
       }
       tile.stale = tile.stale ? uniteRects(tile.stale, touched) : touched;
+      tile.movedAt ??= movedAt;
       // A tile that is answered anew as a whole need not be answered before.
       if (tile.asked && !isEmpty(intersectRects(tile.asked.region, touched))) {
         const whole = touched.width === region.width && touched.height === region.height;
@@ -251,7 +270,7 @@ export class TileScreen {
         const key = `${scale}:${column},${row}`;
         let tile = this.tiles.get(key);
         if (!tile) {
-          tile = { column, row, scale, surface: null, stale: null, asked: null };
+          tile = { column, row, scale, surface: null, stale: null, asked: null, movedAt: null };
           tile.stale = this.regionOf(tile);
         }
         // Most recently wanted last, so that the oldest can be let go first.
@@ -269,18 +288,34 @@ export class TileScreen {
     const seen = this.visible(this.scale);
     const wanted = this.tilesUnder(seen);
     const missing = wanted.filter((tile) => tile.stale || tile.asked);
-    if (this.allOver) {
-      this.bringPixels(seen);
-      this.drawAll(context, wanted, missing);
-    } else {
+    if (this.lacksPixels) this.bringPixels(seen);
+    this.lacksPixels = false;
+    if (this.allOver) this.drawAll(context, wanted, missing);
+    else {
       for (const tile of this.answered) if (tile.scale === this.scale) this.drawTile(context, tile);
     }
     this.allOver = false;
     this.answered.clear();
+    for (const movedAt of this.moves.splice(0)) measured('painted pixel', movedAt);
+    this.measureChange(missing.length);
     this.ask(wanted);
     if (missing.length === 0) this.askAround(seen);
     this.letGo();
     this.onState(missing.length === 0 && this.supply.idle);
+  }
+
+  /** Notes when a change was answered, first somehow and then sharply. */
+  private measureChange(missing: number): void {
+    const { change, coarse } = this;
+    if (!change) return;
+    const settled = missing === 0;
+    if (!change.answered && (settled || coarse?.shows === this.generation)) {
+      measured('first answer', change.at);
+      change.answered = true;
+    }
+    if (!settled) return;
+    measured('settled picture', change.at);
+    this.change = null;
   }
 
   private drawAll(
@@ -421,7 +456,8 @@ export class TileScreen {
     const whole = this.regionOf(tile);
     const region = tile.surface && tile.stale ? tile.stale : whole;
     const stop = new AbortController();
-    const asked: Asked = { stop, region, ahead };
+    const asked: Asked = { stop, region, ahead, movedAt: tile.movedAt };
+    tile.movedAt = null;
     tile.asked?.stop.abort();
     tile.asked = asked;
     tile.stale = null;
@@ -441,6 +477,7 @@ export class TileScreen {
         tile.surface ??= new TileSurface(whole.width, whole.height);
         tile.surface.put(pixels, { ...region, x: region.x - whole.x, y: region.y - whole.y });
         this.answered.add(tile);
+        if (asked.movedAt !== null) this.moves.push(asked.movedAt);
       })
       .catch((error: unknown) => {
         // It still has to be drawn.

@@ -1,4 +1,4 @@
-import { type Brush, type StrokePoint, tilesReached } from '@diplex/core';
+import { type Brush, SmoothPath, type StrokePoint, tilesReached } from '@diplex/core';
 import {
   boundsAfter,
   type Composition,
@@ -59,6 +59,8 @@ class RunningStroke {
   private readonly live = new Map<string, string>();
   private readonly memory = new Map<string, TileMemory>();
   private waiting: StrokePoint[] = [];
+  /** When the first of them came. */
+  private since: number | null = null;
   private last: StrokePoint | null = null;
   private line: Promise<void>;
   private pumping = false;
@@ -89,6 +91,7 @@ class RunningStroke {
 
   extend(points: readonly StrokePoint[]): void {
     this.waiting.push(...points);
+    this.since ??= performance.now();
     if (this.pumping) return;
     this.pumping = true;
     this.line = this.line.then(() => this.pump());
@@ -98,13 +101,16 @@ class RunningStroke {
   private async pump(): Promise<void> {
     while (this.waiting.length > 0) {
       const points = this.waiting;
+      const { since } = this;
       this.waiting = [];
+      this.since = null;
       const ask = { stroke: this.id, points, memory: this.memoryFor(points) };
       const { changed, tiles } = await pageEngine().run('stroke-extend', ask, STROKE);
       if (this.cancelled) break;
       this.showTouched(tiles);
       if (!isEmpty(changed)) {
-        currentScreen()?.refresh(roundOut(boundsAfter(this.target.matrix, changed)));
+        const rect = roundOut(boundsAfter(this.target.matrix, changed));
+        currentScreen()?.refresh(rect, since);
       }
     }
     this.pumping = false;
@@ -243,6 +249,7 @@ class RunningStroke {
 
 /** One press of the pointer: its points, and the stroke once the one before it has ended. */
 interface Gesture {
+  readonly path: SmoothPath;
   readonly points: StrokePoint[];
   stroke: RunningStroke | null;
 }
@@ -262,7 +269,9 @@ class BrushTool implements Tool {
     const from = this.lastEnd;
     const straight = at.shift && from?.layer === target.layer.id;
     const start = straight ? [{ ...at, x: from.x, y: from.y }] : [];
-    const gesture: Gesture = { points: [...start, at].map(strokePoint), stroke: null };
+    const path = new SmoothPath();
+    const points = path.add([...start, at].map(strokePoint));
+    const gesture: Gesture = { path, points, stroke: null };
     this.gesture = gesture;
     this.after(() => {
       gesture.stroke = openStroke();
@@ -272,15 +281,19 @@ class BrushTool implements Tool {
 
   move(through: readonly PointerSample[]): void {
     const { gesture } = this;
-    const points = through.map(strokePoint);
-    if (gesture?.stroke) gesture.stroke.extend(points);
-    else gesture?.points.push(...points);
+    if (gesture) this.goOn(gesture, gesture.path.add(through.map(strokePoint)));
+  }
+
+  private goOn({ stroke, points }: Gesture, further: readonly StrokePoint[]): void {
+    if (stroke) stroke.extend(further);
+    else points.push(...further);
   }
 
   end(at: PointerSample): void {
     const { gesture } = this;
     if (!gesture) return;
     this.move([at]);
+    this.goOn(gesture, gesture.path.end());
     this.gesture = null;
     const { layer } = useHand.getState();
     this.lastEnd = layer ? { x: at.x, y: at.y, layer } : null;

@@ -1,0 +1,127 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import sharp from 'sharp';
+
+/** Retouchers' everyday size: 24 million pixels. */
+const SIZE = { width: 6000, height: 4000 };
+
+/** The photographs that are enlarged to that size. */
+const PHOTOGRAPHS = [
+  'photos/harbour-wall.jpg',
+  'plates/sky-dusk.jpg',
+  'photos/keeper-workshop.jpg',
+  'photos/headland-noon.jpg',
+] as const;
+
+const LAYERS = 10;
+
+async function ask<Result>(server: string, path: string, init: RequestInit): Promise<Result> {
+  const response = await fetch(`${server}/api/${path}`, init);
+  if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+  return response.json() as Promise<Result>;
+}
+
+async function enlarge(folder: string, photograph: string): Promise<Blob> {
+  const picture = sharp(join(folder, photograph)).resize({ ...SIZE, fit: 'cover' });
+  return new Blob([new Uint8Array(await picture.jpeg({ quality: 90 }).toBuffer())]);
+}
+
+/** Brings the enlarged photographs in; gives their hashes. */
+async function bringIn(server: string, folder: string): Promise<string[]> {
+  const hashes: string[] = [];
+  for (const photograph of PHOTOGRAPHS) {
+    const form = new FormData();
+    form.append('files', await enlarge(folder, photograph), `large-${photograph.split('/')[1]}`);
+    const init = { method: 'POST', body: form };
+    const { results } = await ask<{ results: { source?: { hash: string } }[] }>(
+      server,
+      'sources',
+      init,
+    );
+    const hash = results[0]?.source?.hash;
+    if (!hash) throw new Error(`${photograph} was refused.`);
+    hashes.push(hash);
+  }
+  return hashes;
+}
+
+const BLENDINGS = ['normal', 'normal', 'multiply', 'normal', 'screen', 'soft-light'] as const;
+
+/** A layer of the large composition: most are masked and placed a little off, as in real work. */
+function layerAt(index: number, hash: string, mask: string | null) {
+  const shift = index * 180;
+  const placement = {
+    ...{ x: 3000 + (index % 3) * 220 - 220, y: 2000 - (index % 4) * 90 },
+    ...{ scaleX: index === 0 ? 1 : 0.7 + (index % 4) * 0.1, turn: index % 5 === 3 ? 7 : 0 },
+    ...{ mirrorAcross: index % 4 === 2, mirrorDown: false },
+  };
+  const maskUse = mask && { mask, linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] };
+  const box = { x: 500 + shift, y: 300 + shift / 2, width: 2600, height: 2400 };
+  const part = {
+    ...{ id: randomUUID(), kind: index % 2 ? 'oval' : 'box', name: 'Oval', shown: true },
+    ...{ combine: 'add', feather: (index % 3) * 30, inverted: false, ...box },
+  };
+  return {
+    layer: {
+      ...{
+        id: randomUUID(),
+        kind: 'photo',
+        name: `Layer ${index + 1}`,
+        shown: true,
+        locked: false,
+      },
+      ...{ opacity: index === 0 ? 1 : 0.85, blending: BLENDINGS[index % BLENDINGS.length] },
+      ...{
+        placement: { ...placement, scaleY: placement.scaleX },
+        source: hash,
+        size: SIZE,
+        maskUse,
+      },
+    },
+    mask: mask && {
+      id: mask,
+      name: `Mask ${index + 1}`,
+      startsFrom: 'empty',
+      parts: [part],
+      feather: 0,
+    },
+  };
+}
+
+/**
+ * Makes a composition of ten layers at 24 megapixels from the sample photographs, on a running server;
+ * gives its id. `folder` is the one that holds the samples.
+ */
+export async function makeLargeComposition(
+  server: string,
+  folder: string,
+  title: string,
+): Promise<string> {
+  const hashes = await bringIn(server, folder);
+  const made = Array.from({ length: LAYERS }, (_, i) =>
+    layerAt(i, hashes[i % hashes.length] as string, i === 0 ? null : randomUUID()),
+  );
+  // An empty composition says what a document holds besides layers and masks.
+  const sending = (body: unknown) => ({
+    ...{ method: 'POST', headers: { 'Content-Type': 'application/json' } },
+    body: JSON.stringify(body),
+  });
+  const empty = await ask<{ id: string }>(server, 'compositions', sending({ title, canvas: SIZE }));
+  const { document } = await ask<{ document: object }>(server, `compositions/${empty.id}`, {});
+  const full = {
+    ...document,
+    layers: made.map(({ layer }) => layer),
+    masks: made.flatMap(({ mask }) => (mask ? [mask] : [])),
+  };
+  const { revision } = await ask<{ revision: number }>(server, `compositions/${empty.id}`, {});
+  await ask(server, `compositions/${empty.id}`, {
+    ...sending({ revision }),
+    method: 'DELETE',
+  });
+  const { id } = await ask<{ id: string }>(
+    server,
+    'compositions',
+    sending({ title, document: full }),
+  );
+  return id;
+}
