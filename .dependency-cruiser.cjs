@@ -11,7 +11,7 @@ const ALLOWED = {
   'apps/server': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
   'apps/web': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
   demo: ['packages/document'],
-  bench: ['packages/document', 'packages/kernels', 'packages/core', 'packages/engine'],
+  bench: ['packages/document', 'packages/kernels', 'packages/core', 'packages/engine', 'demo'],
 };
 
 const ours = '^(packages|apps|demo|bench|e2e)/';

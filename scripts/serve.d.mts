@@ -5,6 +5,8 @@ export interface ServeOptions {
   readonly port: number;
   readonly page?: string | null;
   readonly env?: Readonly<Record<string, string>>;
+  /** The project's own folder, where this file does not lie in it. */
+  readonly folder?: string;
 }
 
 export function serve(

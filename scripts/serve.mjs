@@ -8,9 +8,9 @@ const root = fileURLToPath(new URL('..', import.meta.url));
  * Starts the built server and waits until it says that it is ready.
  * Gives the process and the address; rejects with what the server said when it ends before.
  */
-export function serve({ data, port, page = 'apps/web/dist', env = {} }) {
+export function serve({ data, port, page = 'apps/web/dist', env = {}, folder = root }) {
   const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
-    cwd: root,
+    cwd: folder,
     env: {
       ...process.env,
       DIPLEX_DATA: data,

@@ -1,2 +1,257 @@
-import type { Row } from './row';
-export async function* interactiveRows(): AsyncGenerator<Row> {}
+import { execFile } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { decodeExactly, encodeExactly } from '@diplex/kernels';
+import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { makeLargeComposition } from '../../demo/large-composition';
+import { serve } from '../../scripts/serve.mjs';
+import { figure, quantile, type Row } from './row';
+
+const PORT = 4391;
+const TITLE = 'Large';
+const STROKES = 12;
+const SLIDER_STEPS = 40;
+
+/** The durations, in milliseconds, that the page has measured so far under a name. */
+type Timeline = Readonly<Record<string, number[]>>;
+
+/** Has the page collect its measurements and the times of its tasks. */
+async function observe(page: Page): Promise<void> {
+  await page.evaluate(() => {
+    const kept: Record<string, number[]> = {};
+    (globalThis as unknown as { timeline: typeof kept }).timeline = kept;
+    const keep = (name: string, duration: number) => {
+      kept[name] = [...(kept[name] ?? []), duration];
+    };
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        keep(entry.name.replace('diplex: ', ''), entry.duration);
+    }).observe({ type: 'measure' });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) keep('long task', entry.duration);
+    }).observe({ type: 'longtask' });
+  });
+}
+
+/** Reads and empties what was collected. */
+async function collected(page: Page): Promise<Timeline> {
+  const text = await page.evaluate(() => {
+    const { timeline } = globalThis as unknown as { timeline: Record<string, number[]> };
+    const copy = JSON.stringify(timeline);
+    for (const name of Object.keys(timeline)) timeline[name] = [];
+    return copy;
+  });
+  return JSON.parse(text) as Timeline;
+}
+
+async function settled(page: Page): Promise<void> {
+  await page.waitForSelector('canvas[data-settled="true"]', { timeout: 120_000 });
+}
+
+/** Milliseconds of scripting on the page's own thread. */
+interface Scripting {
+  readonly perFrame: readonly number[];
+  readonly longest: number;
+}
+
+/** Frames farther apart than this many microseconds have a pause between them. */
+const PAUSE_US = 50_000;
+
+/** How much scripting the frames took and the longest task of it, from a trace of the browser. */
+async function scriptingOf(page: Page, work: () => Promise<void>): Promise<Scripting> {
+  const session = await page.context().newCDPSession(page);
+  const events: { name: string; ph: string; tid: number; pid: number; ts: number; dur?: number }[] =
+    [];
+  session.on('Tracing.dataCollected', ({ value }) =>
+    events.push(...(value as unknown as typeof events)),
+  );
+  await session.send('Tracing.start', {
+    transferMode: 'ReportEvents',
+    traceConfig: { includedCategories: ['devtools.timeline', 'toplevel', '__metadata'] },
+  });
+  await work();
+  const done = new Promise((resolve) => session.once('Tracing.tracingComplete', resolve));
+  await session.send('Tracing.end');
+  await done;
+  await session.detach();
+  // The thread that fires animation frames is the page's own.
+  const frames = events.filter(({ name }) => name === 'FireAnimationFrame');
+  const main = frames[0];
+  const scripts = ['FunctionCall', 'FireAnimationFrame', 'RunMicrotasks', 'TimerFire'];
+  const own = events.filter(({ name, tid, pid, dur }) => {
+    return tid === main?.tid && pid === main.pid && dur && scripts.includes(name);
+  });
+  // Nested events lie inside others; only the outermost count.
+  const sorted = own.sort((a, b) => a.ts - b.ts);
+  const outer: { ts: number; dur: number }[] = [];
+  for (const { ts, dur = 0 } of sorted) {
+    const last = outer.at(-1);
+    if (!last || ts >= last.ts + last.dur) outer.push({ ts, dur });
+  }
+  const marks = frames.map(({ ts }) => ts).sort((a, b) => a - b);
+  const perFrame = marks.slice(1).flatMap((end, i) => {
+    const begin = marks[i] as number;
+    // Between strokes nothing moves, and there are no frames.
+    if (end - begin > PAUSE_US) return [];
+    const inside = outer.filter(({ ts }) => ts >= begin && ts < end);
+    return [inside.reduce((sum, { dur }) => sum + dur, 0) / 1000];
+  });
+  return { perFrame, longest: Math.max(0, ...outer.map(({ dur }) => dur / 1000)) };
+}
+
+/** Memory in use by the largest process of a browser that shows pages, in bytes. */
+function pageMemory(browserPid: number): number {
+  const children = new Map<number, number[]>();
+  for (const name of readdirSync('/proc').filter((each) => /^\d+$/.test(each))) {
+    try {
+      const parent = Number(
+        /PPid:\s+(\d+)/.exec(readFileSync(`/proc/${name}/status`, 'utf8'))?.[1],
+      );
+      children.set(parent, [...(children.get(parent) ?? []), Number(name)]);
+    } catch {
+      // It ended meanwhile.
+    }
+  }
+  const below = (pid: number): number[] =>
+    (children.get(pid) ?? []).flatMap((child) => [child, ...below(child)]);
+  const used = below(browserPid).map((pid) => {
+    try {
+      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) return 0;
+      const text = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      return Number(/Pss:\s+(\d+) kB/.exec(text)?.[1] ?? 0) * 1024;
+    } catch {
+      return 0;
+    }
+  });
+  return Math.max(0, ...used);
+}
+
+async function paint(page: Page): Promise<void> {
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('There is no picture.');
+  for (let stroke = 0; stroke < STROKES; stroke++) {
+    const y = box.y + box.height * (0.25 + (0.5 * stroke) / STROKES);
+    await page.mouse.move(box.x + box.width * 0.15, y);
+    await page.mouse.down();
+    for (let i = 1; i <= 40; i++) {
+      const along = box.x + box.width * (0.15 + (0.7 * i) / 40);
+      await page.mouse.move(along, y + 25 * Math.sin(i / 3));
+    }
+    await page.mouse.up();
+    await settled(page);
+  }
+}
+
+async function slide(page: Page): Promise<void> {
+  const slider = page.getByRole('slider', { name: /^Opacity/ });
+  await slider.focus();
+  for (let step = 0; step < SLIDER_STEPS; step++) {
+    await page.keyboard.press(step % 2 ? 'ArrowRight' : 'ArrowLeft');
+    await settled(page);
+  }
+}
+
+/** A part of the composition drawn by the render command, as 8-bit samples. */
+async function drawn(data: string, id: string, scale: number, name: string) {
+  const path = join(data, name);
+  const args = ['apps/server/dist/render.js', id, path, '--scale', String(scale)];
+  await promisify(execFile)(process.execPath, args, { env: { ...process.env, DIPLEX_DATA: data } });
+  const picture = sharp(path, { limitInputPixels: false }).removeAlpha().raw();
+  return picture.toBuffer({ resolveWithObject: true });
+}
+
+/** Every how many pixels of the full picture the preview has one. */
+const FEWER = 4;
+
+/** Mean difference of the composition drawn small, and drawn in full and then made small, of 255. */
+async function previewDifference(folder: string, id: string): Promise<number> {
+  const small = await drawn(folder, id, 1 / FEWER, 'small.png');
+  const full = await drawn(folder, id, 1, 'full.png');
+  const { width, height } = small.info;
+  // Light is what adds up when pixels are made into fewer.
+  const light = Float64Array.from({ length: 256 }, (_, v) => decodeExactly(v / 255));
+  let sum = 0;
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      for (let c = 0; c < 3; c++) {
+        let mean = 0;
+        for (let k = 0; k < FEWER * FEWER; k++) {
+          const [u, v] = [x * FEWER + (k % FEWER), y * FEWER + Math.floor(k / FEWER)];
+          mean += light[full.data[(v * full.info.width + u) * 3 + c] as number] as number;
+        }
+        const wanted = 255 * encodeExactly(mean / (FEWER * FEWER));
+        sum += Math.abs(wanted - (small.data[(y * width + x) * 3 + c] as number));
+      }
+    }
+  }
+  return sum / (width * height * 3);
+}
+
+/** How the application answers, on a real server and in a real browser, with ten layers of 24 MP. */
+export async function* interactiveRows(): AsyncGenerator<Row> {
+  const data = await mkdtemp(join(tmpdir(), 'diplex-bench-'));
+  const { server, address } = await serve({ data, port: PORT, folder: process.cwd() });
+  const browser = await chromium.launchServer({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const id = await makeLargeComposition(address, 'demo', TITLE);
+    const connection = await chromium.connect(browser.wsEndpoint());
+    const page = await connection.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(address);
+    await page.getByLabel(`Open ${TITLE}`, { exact: true }).waitFor();
+    await observe(page);
+    await page.getByLabel(`Open ${TITLE}`, { exact: true }).click();
+    const opening = Date.now();
+    await settled(page);
+    const opened = (Date.now() - opening) / 1000;
+    const size = '24 MP, 10 layers';
+    yield figure(`open ${size}: the whole picture in view, sharp`, opened, 's', 1.5);
+    await collected(page);
+    await page.getByRole('navigation', { name: 'Stages' }).getByText('Arrange').click();
+    await settled(page);
+    await collected(page);
+    await slide(page);
+    const slid = await collected(page);
+    const settling = slid['settled picture'] ?? [];
+    const first = slid['first answer'] ?? [];
+    yield figure(`slider to settled picture, ${size}, 95 %`, quantile(settling, 0.95), 'ms', 100);
+    yield figure(`slider to first answer, ${size}, 95 %`, quantile(first, 0.95), 'ms', 33);
+    await page.getByRole('navigation', { name: 'Stages' }).getByText('Cut').click();
+    await page.getByRole('contentinfo').getByRole('button', { name: 'Brush', exact: true }).click();
+    await settled(page);
+    await collected(page);
+    const scripting = await scriptingOf(page, () => paint(page));
+    const painted = await collected(page);
+    const pixels = painted['painted pixel'] ?? [];
+    yield figure(
+      `scripting in a frame while painting, ${size}, 95 %`,
+      quantile(scripting.perFrame, 0.95),
+      'ms',
+      16,
+    );
+    yield figure(`scripting in a frame while painting, ${size}, most`, scripting.longest, 'ms', 50);
+    yield figure(`pointer to painted pixel, ${size}, median`, quantile(pixels, 0.5), 'ms', 16);
+    yield figure(`pointer to painted pixel, ${size}, 95 %`, quantile(pixels, 0.95), 'ms', 50);
+    yield figure('long tasks while painting', (painted['long task'] ?? []).length, '', 0);
+    const memory = pageMemory(browser.process().pid ?? 0) / 2 ** 20;
+    yield figure(`memory of the page, ${size}`, memory, 'MB', 1536);
+    await connection.close();
+    const difference = await previewDifference(data, id);
+    yield figure(
+      'preview at a quarter against the export made as small, mean of 255',
+      difference,
+      'steps',
+      0.5,
+    );
+  } finally {
+    await browser.close();
+    server.kill('SIGTERM');
+    await rm(data, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+  }
+}

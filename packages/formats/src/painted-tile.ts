@@ -1,5 +1,6 @@
 import { PAINTED_TILE_SIZE } from '@diplex/document';
-import { decode, encode } from 'fast-png';
+import { decode } from 'fast-png';
+import { chunk, png } from './png-chunks';
 
 const SIDE = PAINTED_TILE_SIZE;
 
@@ -8,18 +9,38 @@ export class PaintedTileInvalid extends Error {
   override readonly name = 'PaintedTileInvalid';
 }
 
+/** Bytes of the samples of a row, and one before them that names the row's filter (none). */
+const LINE = SIDE * 4 + 1;
+
+/** What the header says: extent, 16 bits, greyscale with alpha, the only ways to pack and filter. */
+const HEADER = Uint8Array.of(
+  ...[0, 0, SIDE >> 8, SIDE & 255, 0, 0, SIDE >> 8, SIDE & 255],
+  16,
+  4,
+  0,
+  0,
+  0,
+);
+
 /**
  * A painted tile as a PNG: 16-bit greyscale with alpha, PAINTED_TILE_SIZE squared. Grey is the value
- * painted (white shows, black hides), alpha how much of it applies.
+ * painted (white shows, black hides), alpha how much of it applies. Packed by the platform's own
+ * deflate, since a stroke is kept only when all its tiles are packed.
  */
-export function encodePaintedTile(pairs: Uint16Array): Uint8Array {
-  // The encoder reads plain memory only, and the pairs may live in shared memory.
-  const data = new Uint16Array(pairs);
-  // Strokes are mostly flat: the quickest level packs them as well as a slow one.
-  return encode(
-    { width: SIDE, height: SIDE, data, depth: 16, channels: 2 },
-    { zlib: { level: 1 } },
+export async function encodePaintedTile(pairs: Uint16Array): Promise<Uint8Array> {
+  const lines = new Uint8Array(LINE * SIDE);
+  for (let y = 0, from = 0; y < SIDE; y++) {
+    for (let to = y * LINE + 1; to < (y + 1) * LINE; to += 2, from++) {
+      const sample = pairs[from] as number;
+      lines[to] = sample >> 8;
+      lines[to + 1] = sample & 255;
+    }
+  }
+  const packed = new Response(
+    new Blob([lines]).stream().pipeThrough(new CompressionStream('deflate')),
   );
+  const data = new Uint8Array(await packed.arrayBuffer());
+  return png([chunk('IHDR', HEADER), chunk('IDAT', data), chunk('IEND', new Uint8Array(0))]);
 }
 
 /** The pairs of value and coverage in a painted tile's PNG. Throws PaintedTileInvalid. */

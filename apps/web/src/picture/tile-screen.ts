@@ -26,6 +26,8 @@ const COARSE = 0.25;
 const FEW_TILES = 4;
 /** Tiles kept for views that are not on the screen. */
 const KEPT = 240;
+/** How long nothing must happen before tiles around the view are drawn, in milliseconds. */
+const REST_MS = 300;
 /** How far around the view tiles are drawn in advance, in tiles. */
 const AROUND = 1;
 
@@ -74,9 +76,11 @@ export class TileScreen {
   private generation = 0;
   private camera: ScreenCamera = { zoom: 1, x: 0, y: 0 };
   private pointer: Point = { x: 0, y: 0 };
-  private coarse: { bitmap: ImageBitmap; region: Rect; scale: number; shows: number } | null = null;
+  private coarse: { surface: TileSurface; region: Rect; scale: number; shows: number } | null =
+    null;
   private coarseAsked: AbortController | null = null;
   private frame = 0;
+  private resting: ReturnType<typeof setTimeout> | undefined;
   /** When the change was made that is being drawn, and whether a first answer to it was shown. */
   private change: { readonly at: number; answered: boolean } | null = null;
   /** Whether all of the screen has to be drawn again, or only the tiles that were answered. */
@@ -84,8 +88,6 @@ export class TileScreen {
   /** Whether other pixels may be needed than were asked for. */
   private lacksPixels = true;
   private readonly answered = new Set<Tile>();
-  /** When the pointer moved for what the next frame shows first. */
-  private readonly moves: number[] = [];
   /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
   onState: (settled: boolean) => void = () => undefined;
   /** The layer in hand: what lies behind it is worth keeping. */
@@ -170,6 +172,7 @@ export class TileScreen {
 
   close(): void {
     cancelAnimationFrame(this.frame);
+    clearTimeout(this.resting);
     this.coarseAsked?.abort();
     for (const tile of this.tiles.values()) tile.asked?.stop.abort();
     this.tiles.clear();
@@ -210,6 +213,8 @@ export class TileScreen {
       this.allOver = true;
       this.askCoarse();
     }
+    // The workers need not wait for the next frame.
+    this.ask(this.tilesUnder(this.visible(this.scale)));
     this.schedule();
   }
 
@@ -296,12 +301,21 @@ export class TileScreen {
     }
     this.allOver = false;
     this.answered.clear();
-    for (const movedAt of this.moves.splice(0)) measured('painted pixel', movedAt);
     this.measureChange(missing.length);
     this.ask(wanted);
-    if (missing.length === 0) this.askAround(seen);
+    clearTimeout(this.resting);
+    if (missing.length === 0) this.resting = setTimeout(() => this.askAround(), REST_MS);
     this.letGo();
     this.onState(missing.length === 0 && this.supply.idle);
+  }
+
+  /** What was just painted is shown at once, without waiting for the next frame's turn. */
+  private showPainted(tile: Tile, movedAt: number): void {
+    const context = this.canvas.getContext('2d');
+    if (this.allOver || !context || tile.scale !== this.scale) return;
+    this.drawTile(context, tile);
+    this.answered.delete(tile);
+    measured('painted pixel', movedAt);
   }
 
   /** Notes when a change was answered, first somehow and then sharply. */
@@ -352,7 +366,7 @@ export class TileScreen {
 
   private place(
     context: CanvasRenderingContext2D,
-    picture: ImageBitmap | OffscreenCanvas,
+    picture: OffscreenCanvas,
     region: { x: number; y: number },
     scale: number,
   ): void {
@@ -384,7 +398,7 @@ export class TileScreen {
     const top = Math.round(camera.y) + Math.round(tile.row * side);
     context.rect(left, top, Math.ceil(side), Math.ceil(side));
     context.clip();
-    this.place(context, coarse.bitmap, coarse.region, coarse.scale);
+    this.place(context, coarse.surface.canvas, coarse.region, coarse.scale);
     context.restore();
   }
 
@@ -400,13 +414,13 @@ export class TileScreen {
       return;
     }
     const shows = this.generation;
-    const ask = { composition: this.key, view: this.view, region, scale };
+    const ask = { composition: this.key, view: this.view, region, scale, ...this.works(region) };
     this.engine
-      .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal })
-      .then((pixels) => createImageBitmap(new ImageData(pixels, region.width, region.height)))
-      .then((bitmap) => {
-        this.coarse?.bitmap.close();
-        this.coarse = { bitmap, region, scale, shows };
+      .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal, likes: 0 })
+      .then((pixels) => {
+        const surface = new TileSurface(region.width, region.height);
+        surface.put(pixels, { ...region, x: 0, y: 0 });
+        this.coarse = { surface, region, scale, shows };
         this.allOver = true;
         this.schedule();
       })
@@ -439,7 +453,10 @@ export class TileScreen {
   }
 
   /** Draws the tiles around the view while nothing else is to be done. */
-  private askAround(seen: Rect): void {
+  private askAround(): void {
+    if (!this.composition) return;
+    const seen = this.visible(this.scale);
+    if (isEmpty(seen)) return;
     const extent = { x: 0, y: 0, ...this.extent(this.scale) };
     const around = intersectRects(growRect(seen, AROUND * TILE), extent);
     for (const tile of this.tilesUnder(around)) {
@@ -452,6 +469,12 @@ export class TileScreen {
     return tile.stale?.width === region.width && tile.stale.height === region.height;
   }
 
+  /** Which layer is worked on, for jobs that draw part of `tile`. */
+  private works(tile: Rect): { worksOn?: { layer: string; tile: Rect } } {
+    if (this.view.kind !== 'composition' || !this.worksOn) return {};
+    return { worksOn: { layer: this.worksOn, tile } };
+  }
+
   private askTile(tile: Tile, priority: number, ahead = false): void {
     const whole = this.regionOf(tile);
     const region = tile.surface && tile.stale ? tile.stale : whole;
@@ -461,23 +484,19 @@ export class TileScreen {
     tile.asked?.stop.abort();
     tile.asked = asked;
     tile.stale = null;
-    const worksOn =
-      this.view.kind === 'composition' && this.worksOn
-        ? { worksOn: { layer: this.worksOn, tile: whole } }
-        : {};
     const scene = { composition: this.key, view: this.view };
     const likes = Math.abs(tile.column * 7 + tile.row * 13);
     this.engine
       .run(
         'render-view',
-        { ...scene, region, scale: tile.scale, ...worksOn },
+        { ...scene, region, scale: tile.scale, ...this.works(whole) },
         { priority, signal: stop.signal, likes },
       )
       .then((pixels) => {
         tile.surface ??= new TileSurface(whole.width, whole.height);
         tile.surface.put(pixels, { ...region, x: region.x - whole.x, y: region.y - whole.y });
         this.answered.add(tile);
-        if (asked.movedAt !== null) this.moves.push(asked.movedAt);
+        if (asked.movedAt !== null) this.showPainted(tile, asked.movedAt);
       })
       .catch((error: unknown) => {
         // It still has to be drawn.

@@ -53,15 +53,31 @@ function putWeights(
   for (let k = 0; k < taps; k++) weight[at + k] = catmullRom((offset + k) / stretch) / total;
 }
 
+/** Tables that were made, by their phases and stretch; a view asks for the same few all the time. */
+const made = new Map<string, { readonly first: Int32Array; readonly weight: Float32Array }>();
+const MOST_TABLES = 32;
+
 /** Kernel weights for `phases` steps of the place between two samples. */
 export function phaseTable(phases: number, stretch: number): PhaseTable {
   const count = Math.ceil(4 * stretch) + 1;
+  const key = `${phases} ${stretch}`;
+  const known = made.get(key) ?? makePhases(phases, stretch, count);
+  if (made.size >= MOST_TABLES) made.clear();
+  made.set(key, known);
   const first = scratchIntegers(phases + 1);
   const weight = scratchFloats((phases + 1) * count);
+  first.set(known.first);
+  weight.set(known.weight);
+  return { phases, first, count, weight };
+}
+
+function makePhases(phases: number, stretch: number, count: number) {
+  const first = new Int32Array(phases + 1);
+  const weight = new Float32Array((phases + 1) * count);
   for (let phase = 0; phase <= phases; phase++) {
     const own = Math.ceil(phase / phases - 2 * stretch);
     first[phase] = own;
     putWeights(weight, phase * count, count, own - phase / phases, stretch);
   }
-  return { phases, first, count, weight };
+  return { first, weight };
 }

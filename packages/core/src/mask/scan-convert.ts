@@ -7,9 +7,19 @@ import { type CoverageImage, newCoverage } from '../image/images';
  */
 const UNIT = 2 ** 24;
 
+/** Where in a row something was put, from the first column to the last; `last` < `first` for nowhere. */
+interface Reach {
+  readonly first: Int32Array;
+  readonly last: Int32Array;
+}
+
+/** Memory for the sums, used again and again; all of it is 0 between two calls. */
+let deltas = new Float64Array(0);
+
 /**
  * The share of every pixel's area that a closed polygon covers, exactly (signed-area accumulation,
- * as in font rasterising). Where a polygon crosses itself the parts add up, at most to 1.
+ * as in font rasterising). Where a polygon crosses itself the parts add up, at most to 1. The cost
+ * follows the length of the outline; rows and columns that it does not cross are filled.
  *
  * @param points the corners in output pixels, at least three
  * @param region whole-number output pixels
@@ -19,24 +29,34 @@ export function scanConvert(points: readonly Point[], region: Rect): CoverageIma
   const out = newCoverage(width, height);
   // One column more than the region: area that lies to the right of it has to go somewhere.
   const stride = width + 1;
-  const deltas = new Float64Array(stride * height);
+  if (deltas.length < stride * height) deltas = new Float64Array(stride * height);
+  const reach = {
+    first: new Int32Array(height).fill(stride),
+    last: new Int32Array(height).fill(-1),
+  };
   for (let i = 0; i < points.length; i++) {
     const from = points[i] as Point;
     const to = points[(i + 1) % points.length] as Point;
-    addEdge(deltas, stride, region, from, to);
+    addEdge(reach, stride, region, from, to);
   }
   for (let y = 0; y < height; y++) {
+    const [first, last] = [reach.first[y] as number, reach.last[y] as number];
+    if (last < first) continue;
     let sum = 0;
-    for (let x = 0; x < width; x++) {
-      sum += deltas[y * stride + x] as number;
-      out.data[y * width + x] = Math.min(1, Math.abs(sum) / UNIT);
+    const row = y * stride;
+    for (let x = first; x <= last; x++) {
+      sum += deltas[row + x] as number;
+      deltas[row + x] = 0;
+      if (x < width) out.data[y * width + x] = Math.min(1, Math.abs(sum) / UNIT);
     }
+    const rest = Math.min(1, Math.abs(sum) / UNIT);
+    if (rest > 0 && last + 1 < width) out.data.fill(rest, y * width + last + 1, (y + 1) * width);
   }
   return out;
 }
 
 /** Adds one edge's change of covered area to every pixel it passes, and the rest to the next one. */
-function addEdge(deltas: Float64Array, stride: number, region: Rect, from: Point, to: Point): void {
+function addEdge(reach: Reach, stride: number, region: Rect, from: Point, to: Point): void {
   if (from.y === to.y) return;
   const sign = from.y < to.y ? 1 : -1;
   const [upper, lower] = sign > 0 ? [from, to] : [to, from];
@@ -53,14 +73,14 @@ function addEdge(deltas: Float64Array, stride: number, region: Rect, from: Point
     const xb = y1 === lower.y ? lower.x : xAt(y1);
     const left = Math.min(xa, xb);
     const right = Math.max(xa, xb);
-    addRun(deltas, (row - region.y) * stride, stride, region.x, left, right, rise * sign);
+    addRun(reach, row - region.y, stride, region.x, left, right, rise * sign);
   }
 }
 
 /** One edge within one row: it goes from `left` to `right` while the covered height grows by `rise`. */
 function addRun(
-  deltas: Float64Array,
-  rowStart: number,
+  reach: Reach,
+  row: number,
   stride: number,
   regionLeft: number,
   left: number,
@@ -69,9 +89,14 @@ function addRun(
 ): void {
   const put = (column: number, units: number) => {
     const x = Math.max(0, Math.min(stride - 1, column - regionLeft));
-    deltas[rowStart + x] = (deltas[rowStart + x] as number) + units;
+    const at = row * stride + x;
+    deltas[at] = (deltas[at] as number) + units;
+    if (x < (reach.first[row] as number)) reach.first[row] = x;
+    if (x > (reach.last[row] as number)) reach.last[row] = x;
   };
   const total = Math.round(rise * UNIT);
+  // An edge beside the region counts as a whole in the column that it is put into.
+  if (right <= regionLeft || left >= regionLeft + stride) return put(Math.floor(left), total);
   const firstColumn = Math.floor(left);
   const lastColumn = Math.max(firstColumn, Math.ceil(right) - 1);
   // Covered area to the right of the edge, summed over the columns up to and including `column`.

@@ -44,5 +44,10 @@ export function readRow(
 
 /** Writes the pixel at `pixel` to all places from `from` up to `end`, in floats. */
 function repeatPixel(data: Float32Array, pixel: number, from: number, end: number): void {
-  for (let i = from; i < end; i += 4) data.copyWithin(i, pixel, pixel + 4);
+  if (from >= end) return;
+  data.copyWithin(from, pixel, pixel + 4);
+  // What is written is copied in turn, twice as much each time.
+  for (let done = 4; from + done < end; done *= 2) {
+    data.copyWithin(from + done, from, from + Math.min(done, end - from - done));
+  }
 }

@@ -91,6 +91,11 @@ function maskDamage(before: Mask, after: Mask, layer: Layer): Rect | null {
   return growRect(boundsAfter(maskMatrix(layer), rect), margin);
 }
 
+/** Whether two parts of a document say the same: what was tried out and is then done looks the same. */
+function same(was: unknown, is: unknown): boolean {
+  return was === is || JSON.stringify(was) === JSON.stringify(is);
+}
+
 function layerDamage(
   before: Composition,
   after: Composition,
@@ -98,12 +103,12 @@ function layerDamage(
   is: Layer | undefined,
 ): Rect {
   const whole = uniteRects(was ? layerBounds(was) : NOTHING, is ? layerBounds(is) : NOTHING);
-  if (!was || !is || was !== is) {
+  if (!was || !is || !same(was, is)) {
     const hidden = !was?.shown && !is?.shown;
     return hidden && was && is ? NOTHING : whole;
   }
   const [wasMask, isMask] = [maskOf(before, was), maskOf(after, is)];
-  if (wasMask === isMask) return NOTHING;
+  if (same(wasMask, isMask)) return NOTHING;
   const inMask = wasMask && isMask ? maskDamage(wasMask, isMask, is) : null;
   return inMask ? intersectRects(whole, inMask) : whole;
 }
@@ -131,7 +136,7 @@ export function damage(
     const isAt = after.layers.findIndex((layer) => layer.id === id);
     const [wasLayer, isLayer] = [before.layers[wasAt], after.layers[isAt]];
     const moved = wasAt !== isAt && before.layers.length === after.layers.length;
-    if (id === viewed && wasLayer && isLayer && wasLayer !== isLayer) {
+    if (id === viewed && wasLayer && isLayer && !same(wasLayer, isLayer)) {
       rect = uniteRects(rect, uniteRects(layerBounds(wasLayer), layerBounds(isLayer)));
     } else if (moved && isLayer) {
       rect = uniteRects(rect, layerBounds(isLayer));

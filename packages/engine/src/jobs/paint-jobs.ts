@@ -79,7 +79,7 @@ export const encodeTileJob: JobHandler<'encode-tile'> = async ({ pairs }) => {
   const flat = onlyPair(pairs);
   const known = flat === null ? undefined : flatTiles.get(flat);
   if (known) return { answer: known };
-  const png = encodePaintedTile(pairs);
+  const png = await encodePaintedTile(pairs);
   const answer = { hash: await sha256(png), png };
   if (flat !== null) flatTiles.set(flat, answer);
   return { answer };
