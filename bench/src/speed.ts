@@ -256,8 +256,8 @@ async function allocatorRow(): Promise<Row> {
 /** The rows that compare times. */
 export async function* speedRows(): AsyncGenerator<Row> {
   sharp.concurrency(THREADS);
-  if (!process.env.SKIP) yield* blendRows();
-  if (!process.env.SKIPF) yield await flattenRow();
+  yield* blendRows();
+  yield await flattenRow();
   const pool = BenchPool.start(THREADS);
   yield* await blurRows(pool);
   const cv = await openCv();

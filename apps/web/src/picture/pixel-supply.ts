@@ -16,7 +16,7 @@ const RETRY_MS = 4000;
 const GATHERING_MS = 30;
 
 /** Tiles that are not needed now are kept up to so many bytes of each kind. */
-const KEPT_BYTES = { source: 448 * 2 ** 20, painted: 192 * 2 ** 20 };
+const KEPT_BYTES = { source: 448 * 2 ** 20, painted: 128 * 2 ** 20 };
 
 type Kind = keyof typeof KEPT_BYTES;
 

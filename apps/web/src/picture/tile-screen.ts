@@ -87,6 +87,8 @@ export class TileScreen {
   private allOver = true;
   /** Whether other pixels may be needed than were asked for. */
   private lacksPixels = true;
+  /** Whether something on the screen only stands in for tiles that are to come. */
+  private standsIn = false;
   private readonly answered = new Set<Tile>();
   /** Called when a picture is to be drawn, and after it was; `settled` when nothing is to come. */
   onState: (settled: boolean) => void = () => undefined;
@@ -295,6 +297,8 @@ export class TileScreen {
     const missing = wanted.filter((tile) => tile.stale || tile.asked);
     if (this.lacksPixels) this.bringPixels(seen);
     this.lacksPixels = false;
+    // A coarse answer may reach a little beyond the tiles that take its place.
+    if (missing.length === 0 && this.standsIn) this.allOver = true;
     if (this.allOver) this.drawAll(context, wanted, missing);
     else {
       for (const tile of this.answered) if (tile.scale === this.scale) this.drawTile(context, tile);
@@ -338,6 +342,7 @@ export class TileScreen {
     missing: readonly Tile[],
   ): void {
     context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+    this.standsIn = missing.length > 0;
     if (missing.length > 0) {
       if (!this.coarse && !this.coarseAsked) this.askCoarse();
       for (const tile of this.tiles.values()) {
