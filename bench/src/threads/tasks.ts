@@ -22,6 +22,7 @@ import {
 const TILE = 256;
 /** Rows of this length are long enough that calling the kernels takes little of the time. */
 const WIDE = 2048;
+const TALL = 512;
 
 /** A plane or a picture in the shared memory. */
 interface Pixels<Data> {
@@ -52,7 +53,7 @@ export function blur({ picture, sigma, to, from, end }: BlurTask): void {
       decodeRow(data, (y * width + x) * 3, 3, table, row, offset, count);
     },
   };
-  const side = Math.max(TILE, 16 * blurSupport(sigma));
+  const side = Math.max(TALL, 16 * blurSupport(sigma));
   const wide = Math.max(WIDE, side);
   for (let y = from; y < end; y += side) {
     for (let x = 0; x < width; x += wide) {

@@ -213,7 +213,6 @@ function eachDoubled(
   const half = halfOf(columns);
   const line = scratchFloats((half.count + 2) * 4);
   const stride = from.columns.count * 4;
-  const mixed = scratchFloats(stride);
   const doubled = scratchFloats(half.count * 8);
   const first = (columns.from - half.from * 2) * 4;
   const row = doubled.subarray(first, first + columns.count * 4);
@@ -224,8 +223,7 @@ function eachDoubled(
   for (let y = rows.from; y < rows.from + rows.count; y++) {
     slots[0] = slotOf(from.rows, y >> 1);
     slots[1] = slotOf(from.rows, (y >> 1) + (y & 1 ? 1 : -1));
-    weighRows(from.data, stride, slots, weight, mixed, 0);
-    line.set(mixed, place * 4);
+    weighRows(from.data, stride, slots, weight, line, place * 4);
     repeatEnds(line, place, from.columns.count, half.count + 2);
     doubleAcross(line, doubled, 0, half.count);
     take(row, y);
