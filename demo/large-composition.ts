@@ -101,27 +101,15 @@ export async function makeLargeComposition(
   const made = Array.from({ length: LAYERS }, (_, i) =>
     layerAt(i, hashes[i % hashes.length] as string, i === 0 ? null : randomUUID()),
   );
-  // An empty composition says what a document holds besides layers and masks.
-  const sending = (body: unknown) => ({
-    ...{ method: 'POST', headers: { 'Content-Type': 'application/json' } },
-    body: JSON.stringify(body),
-  });
-  const empty = await ask<{ id: string }>(server, 'compositions', sending({ title, canvas: SIZE }));
-  const { document } = await ask<{ document: object }>(server, `compositions/${empty.id}`, {});
-  const full = {
-    ...document,
+  const document = {
+    ...{ schema: 1, title, mixIn: 'light' },
+    canvas: { ...SIZE, profile: 'srgb', surround: 38 },
     layers: made.map(({ layer }) => layer),
     masks: made.flatMap(({ mask }) => (mask ? [mask] : [])),
   };
-  const { revision } = await ask<{ revision: number }>(server, `compositions/${empty.id}`, {});
-  await ask(server, `compositions/${empty.id}`, {
-    ...sending({ revision }),
-    method: 'DELETE',
+  const { id } = await ask<{ id: string }>(server, 'compositions', {
+    ...{ method: 'POST', headers: { 'Content-Type': 'application/json' } },
+    body: JSON.stringify({ title, document }),
   });
-  const { id } = await ask<{ id: string }>(
-    server,
-    'compositions',
-    sending({ title, document: full }),
-  );
   return id;
 }

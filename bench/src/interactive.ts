@@ -235,7 +235,7 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
       'ms',
       16,
     );
-    yield figure(`scripting in a frame while painting, ${size}, most`, scripting.longest, 'ms', 50);
+    yield figure(`longest task of scripting while painting, ${size}`, scripting.longest, 'ms', 50);
     yield figure(`pointer to painted pixel, ${size}, median`, quantile(pixels, 0.5), 'ms', 16);
     yield figure(`pointer to painted pixel, ${size}, 95 %`, quantile(pixels, 0.95), 'ms', 50);
     yield figure('long tasks while painting', (painted['long task'] ?? []).length, '', 0);
