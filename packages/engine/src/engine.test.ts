@@ -116,14 +116,18 @@ describe('Engine', () => {
     await expect(engine.run('probe', probe(3))).rejects.toThrow('fell over');
   });
 
-  it('gives jobs that like the same worker to it when it is free', () => {
-    const { engine, asked, finish } = manualEngine(2);
+  it('gives jobs that like the same worker to it, and to another when it fell over', () => {
+    const { engine, asked, finish, fall } = manualEngine(2);
     void engine.run('probe', probe(0), { likes: 1 });
     void engine.run('probe', probe(1), { likes: 4 });
     finish(0);
     finish(1);
-    void engine.run('probe', probe(2), { likes: 1 });
+    engine.run('probe', probe(2), { likes: 1 }).catch(() => undefined);
+    const waiting = engine.run('probe', probe(3), { likes: 1 });
     expect(asked.map((job) => job.seat)).toEqual([1, 0, 1]);
+    waiting.catch(() => undefined);
+    fall(1);
+    expect(asked.map((job) => job.seat)).toEqual([1, 0, 1, 0]);
   });
 
   it('tells a worker to stop the job that it does, and rejects it at once', async () => {

@@ -10,7 +10,7 @@ export interface JobOptions {
   readonly signal?: AbortSignal;
   /** Must be done by the first worker, in order with all others that ask for it (strokes). */
   readonly onFirst?: true;
-  /** Jobs with the same number go to the same worker when it is free: it may remember something. */
+  /** Jobs with the same number go to the same worker: it may remember something. */
   readonly likes?: number;
 }
 
@@ -156,15 +156,19 @@ export class Engine {
     for (;;) {
       const idle = this.seats.filter((seat) => seat.busy.size === 0 && !this.fallen.has(seat));
       const next = this.mostUrgent(idle);
-      if (!next) return;
-      const liked = (next.options.likes ?? 0) % this.seats.length;
-      const seat = next.options.onFirst
-        ? idle[0]
-        : (idle.find((each) => each.index === liked) ?? idle[0]);
-      if (!seat) return;
+      const seat = next && idle.find((each) => this.suits(next, each));
+      if (!next || !seat) return;
       this.waiting.splice(this.waiting.indexOf(next), 1);
       this.post(seat, next);
     }
+  }
+
+  /** Whether a worker may do a job; what another one remembers is worth waiting for. */
+  private suits({ options }: Job, seat: Seat): boolean {
+    if (options.onFirst) return seat.index === 0;
+    if (options.likes === undefined) return true;
+    const liked = this.seats[options.likes % this.seats.length];
+    return seat === liked || (liked !== undefined && this.fallen.has(liked));
   }
 
   private post(seat: Seat, job: Job): void {
@@ -173,12 +177,11 @@ export class Engine {
     seat.port.post({ type: 'job', id, name: job.name, ask: job.ask });
   }
 
+  /** Of the jobs that one of these workers may do, the one with the highest priority. */
   private mostUrgent(idle: readonly Seat[]): Job | undefined {
-    if (idle.length === 0) return undefined;
-    const firstIsIdle = idle[0]?.index === 0;
     const rank = (job: Job) => job.options.priority ?? 0;
     return this.waiting
-      .filter((job) => firstIsIdle || !job.options.onFirst)
+      .filter((job) => idle.some((seat) => this.suits(job, seat)))
       .reduce<Job | undefined>((best, job) => {
         if (!best) return job;
         return rank(job) > rank(best) ? job : best;

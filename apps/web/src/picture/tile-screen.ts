@@ -114,12 +114,12 @@ export class TileScreen {
     this.composition = composition;
     this.view = view;
     this.lacksPixels = true;
-    if (!this.still) this.change = { at: performance.now(), answered: false };
-    if (!before || !sameView) this.invalidate('everything');
-    else if (!this.still) {
-      const rect = damage(before, composition, this.viewed);
-      this.invalidate(rect === 'everything' ? rect : [rect]);
-    }
+    if (before && sameView && this.still) return;
+    const rect = before && sameView ? damage(before, composition, this.viewed) : 'everything';
+    // What was tried out and is then done looks the same.
+    if (rect !== 'everything' && isEmpty(rect)) return this.schedule();
+    this.change = { at: performance.now(), answered: false };
+    this.invalidate(rect === 'everything' ? rect : [rect]);
   }
 
   /** For a change of the composition that is known to look the same: nothing is drawn again. */
