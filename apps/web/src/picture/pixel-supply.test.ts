@@ -115,6 +115,16 @@ describe('PixelSupply', () => {
     expect(asked).toHaveLength(2);
   });
 
+  it('leaves the memory of a painted tile with the stroke when it has the same one', () => {
+    const { engine, told } = listening();
+    const supply = supplyOf(engine);
+    const release = vi.spyOn(engine, 'retire');
+    expect(supply.keepPainted('h', engine.memory.words(4))).toBe(true);
+    expect(supply.keepPainted('h', engine.memory.words(4))).toBe(false);
+    expect(told.map(({ type }) => type)).toEqual(['tile']);
+    expect(release).not.toHaveBeenCalled();
+  });
+
   it('keeps nothing that arrives after it was told to forget', async () => {
     const { engine, told } = listening();
     const supply = supplyOf(engine);

@@ -115,15 +115,16 @@ export class PixelSupply {
     this.advance();
   }
 
-  /** Takes over a tile that was painted here, under its final name. */
-  keepPainted(hash: string, held: Held<Uint16Array>): void {
-    if (this.kept.painted.has(hash)) {
-      // The very same tile was painted before; the workers have that one.
-      void this.engine.retire([held]);
-      return;
-    }
+  /**
+   * Takes over a tile that was painted here, under its final name. False when the very same tile is
+   * kept already (large strokes have many alike): its memory stays with the stroke, which may still
+   * be drawn from it.
+   */
+  keepPainted(hash: string, held: Held<Uint16Array>): boolean {
+    if (this.kept.painted.has(hash)) return false;
     this.engine.tell({ type: 'tile', hash, pairs: held.samples });
     this.keep('painted', hash, { held, tile: null });
+    return true;
   }
 
   private askCoarsest(source: string): void {

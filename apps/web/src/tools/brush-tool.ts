@@ -164,9 +164,20 @@ class RunningStroke {
     return this.brush.value > 0 ? 'show' : 'hide';
   }
 
+  /** The tiles as the stroke left them; one that failed on its way leaves nothing behind. */
+  private async finished(): Promise<Readonly<Record<string, Uint16Array>>> {
+    try {
+      await this.line;
+      return await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+    } catch (error) {
+      await pageEngine().run('stroke-drop', { stroke: this.id }, STROKE);
+      this.letGo(new Set());
+      throw error;
+    }
+  }
+
   async end(): Promise<void> {
-    await this.line;
-    const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+    const ended = await this.finished();
     const entries = Object.entries(ended).map(([key, pairs]) => {
       const held: Held<Uint16Array> = this.memory.get(key)?.pairs ?? {
         samples: pairs,
@@ -192,8 +203,7 @@ class RunningStroke {
           const { hash, png } = await pageEngine().run('encode-tile', ask, options);
           tiles[key] = hash;
           sendBlob(hash, png);
-          kept.add(held);
-          pageSupply().keepPainted(hash, held);
+          if (pageSupply().keepPainted(hash, held)) kept.add(held);
           if (entries.length > MANY_TILES) show();
         }),
       );
