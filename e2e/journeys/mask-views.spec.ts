@@ -99,8 +99,11 @@ test('makes a mask of parts and changes them', async ({ page }) => {
     await page.keyboard.press('Space');
     const said = page.getByRole('status').filter({ hasText: 'Oval' });
     await expect(said).toContainText('Picked up Oval');
-    await page.keyboard.press('ArrowUp');
-    await expect(said).toContainText('at the place of Box');
+    // The list listens to arrows a moment after it said so; further presses change nothing.
+    await expect(async () => {
+      await page.keyboard.press('ArrowUp');
+      await expect(said).toContainText('at the place of Box', { timeout: 500 });
+    }).toPass();
     await page.keyboard.press('Space');
     await expect(bench.parts().first()).toContainText('Oval');
     await page.getByLabel('Take Box in hand').click();

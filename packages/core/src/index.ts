@@ -12,6 +12,14 @@ export { feathered, featherSupport } from './mask/feather';
 export { partOutline } from './mask/part-outline';
 export { renderMask } from './mask/render-mask';
 export { scanConvert } from './mask/scan-convert';
+export { cutLikely, type Likely } from './pick/cut-likely';
+export { MARK } from './pick/mark';
+export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
+export { levelWithin, type PickGround } from './pick/pick-ground';
+export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
+export { saliencyOf } from './pick/saliency';
+export { segment, workingLevel } from './pick/segment';
+export { SegmentStopped, type SegmentTask } from './pick/segment-task';
 export { halveLevel } from './pixels/halve-level';
 export type { FoundLevel, PixelReader } from './pixels/pixel-reader';
 export {
