@@ -6,10 +6,17 @@ const ALLOWED = {
   'packages/document': [],
   'packages/kernels': [],
   'packages/core': ['packages/document', 'packages/kernels'],
+  'packages/sight': ['packages/core'],
   'packages/formats': ['packages/document', 'packages/core'],
   'packages/engine': ['packages/document', 'packages/kernels', 'packages/core', 'packages/formats'],
   'apps/server': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
-  'apps/web': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
+  'apps/web': [
+    'packages/document',
+    'packages/core',
+    'packages/formats',
+    'packages/engine',
+    'packages/sight',
+  ],
   demo: ['packages/document'],
   bench: ['packages/document', 'packages/kernels', 'packages/core', 'packages/engine', 'demo'],
 };

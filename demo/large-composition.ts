@@ -102,7 +102,7 @@ export async function makeLargeComposition(
     layerAt(i, hashes[i % hashes.length] as string, i === 0 ? null : randomUUID()),
   );
   const document = {
-    ...{ schema: 1, title, mixIn: 'light' },
+    ...{ schema: 2, title, mixIn: 'light' },
     canvas: { ...SIZE, profile: 'srgb', surround: 38 },
     layers: made.map(({ layer }) => layer),
     masks: made.flatMap(({ mask }) => (mask ? [mask] : [])),

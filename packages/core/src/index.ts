@@ -10,13 +10,19 @@ export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from 
 export { distanceFromEdge } from './mask/distance';
 export { feathered, featherSupport } from './mask/feather';
 export { partOutline } from './mask/part-outline';
-export { renderMask } from './mask/render-mask';
+export { bezierAt } from './mask/ramp';
+export { type MaskGround, renderMask, type ToneSource } from './mask/render-mask';
 export { scanConvert } from './mask/scan-convert';
+export { toneHistogram } from './mask/tone-histogram';
+export { componentOf, toneCoverage } from './mask/tones';
+export { coverageTiles } from './pick/coverage-tiles';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
+export { type PickRecipe, pick, softened } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
+export { groundNeeds, groundOf, PickLacksPixels } from './pick/render-ground';
 export { saliencyOf } from './pick/saliency';
 export { segment, workingLevel } from './pick/segment';
 export { SegmentStopped, type SegmentTask } from './pick/segment-task';
@@ -39,10 +45,10 @@ export {
   tilesUnder,
 } from './pixels/tiled-level';
 export { BackdropCache } from './render/backdrop-cache';
+export { compositeLayer, layerMask } from './render/composite-layer';
 export { damage, maskSupport } from './render/damage';
 export { type NeededPixels, neededPixels, type SourceTile } from './render/needed-pixels';
 export {
-  compositeLayer,
   type RenderPlan,
   RenderStopped,
   renderComposition,

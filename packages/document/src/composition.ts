@@ -1,8 +1,9 @@
 import type { BlendMode } from './blending';
 import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
+import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 1;
+export const SCHEMA_VERSION = 2;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -32,6 +33,8 @@ export interface MaskUse {
   readonly turnedRound: boolean;
   /** From mask pixels to layer pixels when linked, to composition pixels when not. */
   readonly lies: Matrix;
+  /** How much of what the mask hides is hidden, 0..1; all when left out. */
+  readonly density?: number;
 }
 
 export interface PhotoLayer {
@@ -61,6 +64,8 @@ interface PartBase {
   /** Standard deviation of the Gaussian, in composition pixels. */
   readonly feather: number;
   readonly inverted: boolean;
+  /** How much of what the part does is done, 0..1; all when left out. */
+  readonly amount?: number;
 }
 
 /** A closed path of straight runs; freehand lines are simplified to one. In mask pixels. */
@@ -95,8 +100,113 @@ export interface PaintedPart extends PartBase {
   readonly tiles: Readonly<Record<string, BlobHash>>;
 }
 
-export type MaskPart = OutlinePart | BoxPart | OvalPart | PaintedPart;
+/** A place whose likeness is picked; lengths in mask pixels, tolerances in OKLab distance. */
+export interface ReachPoint extends Point {
+  /** Side of the patch whose mean colour is looked for. */
+  readonly patch: number;
+  readonly tolerance: number;
+  /** Coverage falls to nothing over so much more. */
+  readonly skirt: number;
+  readonly spread: 'touching' | 'everywhere';
+  readonly combine: Exclude<CombineRule, 'replace'>;
+}
+
+export const STROKE_MARKS = ['keep', 'drop'] as const;
+export type StrokeMark = (typeof STROKE_MARKS)[number];
+
+/** A stroke that says what belongs to the thing; in mask pixels. */
+export interface MarkedStroke {
+  readonly mark: StrokeMark;
+  readonly radius: number;
+  readonly points: readonly Point[];
+}
+
+/** Gives a mark to everything around a place that no mark parts from it. */
+export interface MarkedFill {
+  readonly mark: StrokeMark;
+  readonly fill: Point;
+}
+
+export type Marked = MarkedStroke | MarkedFill;
+
+/** Whose colours are looked at: the layer's own, or those of the composition as it shows. */
+export const PICKED_FROM = ['layer', 'composition'] as const;
+export type PickedFrom = (typeof PICKED_FROM)[number];
+
+/** What a picked part was worked out from, so that it can be worked out again. */
+export type Recipe =
+  | { readonly by: 'reach'; readonly from: PickedFrom; readonly points: readonly ReachPoint[] }
+  /** Rough strokes; `box` holds all of the thing where it was drawn. */
+  | {
+      readonly by: 'sweep';
+      readonly from: PickedFrom;
+      readonly strokes: readonly MarkedStroke[];
+      readonly box: Rect | null;
+    }
+  | { readonly by: 'marks'; readonly from: PickedFrom; readonly marks: readonly Marked[] }
+  /** A first guess, as it was offered; `strokes` correct it. */
+  | { readonly by: 'subject'; readonly name: string; readonly confidence: number };
+
+/** Coverage worked out from pictures, kept as tiles. Where there is no tile nothing is covered. */
+export interface PickedPart extends PartBase {
+  readonly kind: 'picked';
+  readonly recipe: Recipe;
+  /** As those of a painted part. */
+  readonly tiles: Readonly<Record<string, BlobHash>>;
+}
+
+export const RAMP_SHAPES = ['straight', 'round', 'band'] as const;
+export type RampShape = (typeof RAMP_SHAPES)[number];
+export const FALLOFFS = ['linear', 'smooth', 'curve'] as const;
+export type Falloff = (typeof FALLOFFS)[number];
+
+/**
+ * A gradient, in mask pixels. Straight: full before `from`, nothing after `to`. Round: about `from`,
+ * nothing from the distance of `to` on. Band: along the line through `from` at a right angle to the
+ * way to `to`, nothing from there on, on both sides.
+ */
+export interface RampPart extends PartBase {
+  readonly kind: 'ramp';
+  readonly shape: RampShape;
+  readonly from: Point;
+  readonly to: Point;
+  /** Round and band: the share of the way that is full, 0 to below 1. */
+  readonly inner: number;
+  /** Round: how far it reaches across the way, for 1 along it. */
+  readonly ratio: number;
+  readonly falloff: Falloff;
+  /** For `curve`: the two handles of a cubic Bezier from (0, 0) to (1, 1). */
+  readonly curve: readonly [number, number, number, number];
+}
+
+export const TONE_COMPONENTS = ['lightness', 'red', 'green', 'blue', 'saturation'] as const;
+export type ToneComponent = (typeof TONE_COMPONENTS)[number];
+
+/** What has certain tones: all from `low[1]` to `high[0]`, less and less down to `low[0]` and up to `high[1]`. */
+export interface TonesPart extends PartBase {
+  readonly kind: 'tones';
+  readonly component: ToneComponent;
+  /** The layer itself, what lies behind it, or another layer by its id. */
+  readonly of: 'own' | 'behind' | { readonly layer: string };
+  readonly low: readonly [number, number];
+  readonly high: readonly [number, number];
+}
+
+export type MaskPart =
+  | OutlinePart
+  | BoxPart
+  | OvalPart
+  | PaintedPart
+  | PickedPart
+  | RampPart
+  | TonesPart;
 export type ShapePart = OutlinePart | BoxPart | OvalPart;
+/** Parts that are kept as tiles. */
+export type TiledPart = PaintedPart | PickedPart;
+
+export function isTiled(part: MaskPart): part is TiledPart {
+  return part.kind === 'painted' || part.kind === 'picked';
+}
 
 /** What shows of a layer: parts, combined in order. */
 export interface Mask {
@@ -107,6 +217,14 @@ export interface Mask {
   readonly parts: readonly MaskPart[];
   /** Over the whole mask, after the parts: standard deviation in composition pixels. */
   readonly feather: number;
+  /** Moves the edge inwards (above 0) or outwards, in composition pixels; before the feather. */
+  readonly choke?: number;
+  /** Evens out a jagged edge over so many composition pixels; before the feather. */
+  readonly evened?: number;
+  /** Makes the edge steeper, after the feather: 0 (as it is) to 1 (hard). */
+  readonly firm?: number;
+  /** The name under which it stands on the mask shelf; null or left out when it does not. */
+  readonly shelf?: string | null;
 }
 
 export interface Composition {

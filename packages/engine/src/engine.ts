@@ -8,6 +8,8 @@ export interface JobOptions {
   readonly priority?: number;
   /** When this fires the job is not begun, or is stopped at its next step; its promise is rejected. */
   readonly signal?: AbortSignal;
+  /** Told how far the job has come, 0..1, by jobs that say so. */
+  readonly onProgress?: (done: number) => void;
   /** Must be done by the first worker, in order with all others that ask for it (strokes). */
   readonly onFirst?: true;
   /** Jobs with the same number go to the same worker: it may remember something. */
@@ -191,6 +193,7 @@ export class Engine {
   private settle(seat: Seat, reply: Reply): void {
     const job = seat.busy.get(reply.id);
     if (!job) return;
+    if (reply.type === 'progress') return job.options.onProgress?.(reply.done);
     seat.busy.delete(reply.id);
     job.options.signal?.removeEventListener('abort', job.cancel);
     if (reply.type === 'done') job.resolve(reply.answer as never);

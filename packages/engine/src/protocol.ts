@@ -1,5 +1,15 @@
-import type { Brush, SourceLevel, SourceTile, StrokePoint, TiledLevel, View } from '@diplex/core';
-import type { BlobHash, Composition, Matrix, Rect } from '@diplex/document';
+import type {
+  Brush,
+  Likely,
+  PickRecipe,
+  ReachFrom,
+  SourceLevel,
+  SourceTile,
+  StrokePoint,
+  TiledLevel,
+  View,
+} from '@diplex/core';
+import type { BlobHash, Composition, Matrix, PickedFrom, Rect } from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
 
 type Samples = Uint8Array | Uint16Array;
@@ -37,6 +47,12 @@ export type Notice =
 export interface StrokeMemory {
   readonly pairs: Uint16Array;
   readonly stroke: Uint16Array;
+}
+
+/** Whose mask is picked for. */
+export interface PickPlace {
+  readonly composition: number;
+  readonly layer: string;
 }
 
 /** What each kind of job is asked with, and what it answers. */
@@ -102,6 +118,26 @@ export interface Jobs {
   /** A painted tile as a blob. */
   'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };
   'stroke-drop': { ask: { stroke: string }; answer: null };
+  /** Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`. */
+  pick: {
+    ask: PickPlace & { recipe: PickRecipe };
+    answer: Readonly<Record<string, Uint16Array>>;
+  };
+  /** Cuts what is likely somewhere at the picture's edges; answers as `pick` does. */
+  'cut-likely': {
+    ask: PickPlace & { likely: Likely };
+    answer: Readonly<Record<string, Uint16Array>>;
+  };
+  /** How far each pixel of a level is from being reached; the place is in pixels of that level. */
+  'reach-map': {
+    ask: PickPlace & { from: PickedFrom; reach: ReachFrom; level: number };
+    answer: { map: Uint16Array; width: number; height: number };
+  };
+  /** One level of what lies under a layer's mask. */
+  'ground-level': {
+    ask: PickPlace & { from: PickedFrom; level: number };
+    answer: SourceLevel;
+  };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -115,6 +151,8 @@ export type Request =
 
 export type Reply =
   | { readonly type: 'done'; readonly id: number; readonly answer: unknown }
+  /** How far a job has come, 0..1. */
+  | { readonly type: 'progress'; readonly id: number; readonly done: number }
   | { readonly type: 'failed'; readonly id: number; readonly message: string };
 
 /** The name under which the workers know a tile of a stroke that is still being drawn. */

@@ -9,6 +9,7 @@ import {
   strokeEndJob,
   strokeExtendJob,
 } from './jobs/paint-jobs';
+import { cutLikelyJob, groundLevelJob, pickJob, reachMapJob } from './jobs/pick-jobs';
 import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
@@ -25,6 +26,10 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'stroke-extend': strokeExtendJob,
   'stroke-end': strokeEndJob,
   'stroke-drop': strokeDropJob,
+  pick: pickJob,
+  'cut-likely': cutLikelyJob,
+  'reach-map': reachMapJob,
+  'ground-level': groundLevelJob,
   pass: passJob,
 };
 
@@ -38,7 +43,10 @@ export function serve(port: Port): void {
     try {
       const handler = HANDLERS[request.name] as JobHandler<JobName>;
       const stopped = () => cell !== null && Atomics.load(cell.stops, cell.seat) === request.id;
-      const { answer, transfer } = await handler(request.ask as never, { pixels, stopped });
+      const progress = (done: number) =>
+        port.post({ type: 'progress', id: request.id, done } satisfies Reply);
+      const context = { pixels, stopped, progress };
+      const { answer, transfer } = await handler(request.ask as never, context);
       port.post({ type: 'done', id: request.id, answer } satisfies Reply, transfer);
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);

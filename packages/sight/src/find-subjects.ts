@@ -1,4 +1,4 @@
-import { levelWithin, type PickGround, type SourceLevel, saliencyOf } from '@diplex/core';
+import { type SourceLevel, saliencyOf } from '@diplex/core';
 import { KINDS } from './kinds';
 import { type Box, type FoundObject, type Networks, OBJECTS_SIDE, PERSON_SIDE } from './networks';
 
@@ -20,19 +20,19 @@ const LEAST_SCORE = 0.3;
 const LEAST_PERSON = 0.45;
 const LEAST_SALIENCY = 0.35;
 const MOST_CANDIDATES = 6;
-/** Saliency is looked for at this many pixels. */
-const SALIENCY_PIXELS = 40_000;
 
 /**
  * The first guesses without a stroke: a person, common things, and what stands out. The surest first;
  * none when nothing is sure.
+ * @param picture a level of at most SEEN_PIXELS pixels
+ * @param coarse a level of at most SALIENCY_PIXELS pixels
  */
 export async function findSubjects(
-  ground: PickGround,
+  picture: SourceLevel,
+  coarse: SourceLevel,
   networks: Networks,
   onProgress: (done: number) => void = () => undefined,
 ): Promise<readonly Candidate[]> {
-  const picture = ground.level(levelWithin(ground, 4 * OBJECTS_SIDE ** 2));
   const person = await networks.person(squeezed(picture, PERSON_SIDE, 1));
   onProgress(0.4);
   const found = await networks.objects(squeezed(picture, OBJECTS_SIDE, 255));
@@ -43,7 +43,7 @@ export async function findSubjects(
     ...(people ? [people] : []),
     ...things.filter((thing) => !same(thing, people)),
   ];
-  const standing = saliencyCandidate(ground.level(levelWithin(ground, SALIENCY_PIXELS)));
+  const standing = saliencyCandidate(coarse);
   if (standing && !candidates.some((each) => same(each, standing))) candidates.push(standing);
   onProgress(1);
   return candidates.sort((a, b) => b.confidence - a.confidence).slice(0, MOST_CANDIDATES);

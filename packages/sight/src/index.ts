@@ -1,4 +1,5 @@
 export { type Candidate, findSubjects } from './find-subjects';
+export { SALIENCY_PIXELS, SEEN_PIXELS } from './limits';
 export {
   type Box,
   type FoundObject,

@@ -7,6 +7,7 @@ import {
   type History,
   type HistoryChange,
   HistoryChangeSchema,
+  isTiled,
   newComposition,
   newId,
   problemsOf,
@@ -224,6 +225,6 @@ export class CompositionsService {
 
 function pixelsNamed(document: Composition): Set<string> {
   const parts = document.masks.flatMap((mask) => mask.parts);
-  const tiles = parts.flatMap((part) => (part.kind === 'painted' ? Object.values(part.tiles) : []));
+  const tiles = parts.flatMap((part) => (isTiled(part) ? Object.values(part.tiles) : []));
   return new Set([...sourcesOf(document), ...tiles]);
 }

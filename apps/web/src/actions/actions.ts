@@ -6,19 +6,25 @@ import {
   IconArrowsMaximize,
   IconBrush,
   IconCircleDashed,
+  IconColorPicker,
   IconFlipHorizontal,
   IconFlipVertical,
   IconFocusCentered,
+  IconGradienter,
   IconHandMove,
+  IconPencilPlus,
   IconRotateClockwise2,
   IconSquareDashed,
+  IconSunHigh,
   IconVectorSpline,
+  IconWand,
 } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
+import { findSubject } from '../find/find-store';
 import { useCamera } from '../picture/camera-store';
 import { DELIVER_TOOLS } from '../stages/deliver-tools';
 import { GATHER_TOOLS } from '../stages/gather-tools';
@@ -63,6 +69,11 @@ export const CUT_TOOLS: readonly Action[] = [
   cutTool('box', 'Box', 'w', IconSquareDashed),
   cutTool('oval', 'Oval', 'e', IconCircleDashed),
   cutTool('brush', 'Brush', 'r', IconBrush),
+  cutTool('reach', 'Reach', 't', IconColorPicker),
+  cutTool('sweep', 'Sweep', 'a', IconWand),
+  cutTool('marks', 'Marks', 's', IconPencilPlus),
+  cutTool('ramp', 'Ramp', 'f', IconGradienter),
+  cutTool('tones', 'Tones', 'g', IconSunHigh),
 ];
 
 const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
@@ -148,6 +159,14 @@ const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'turn-mask', words: 'Turn the mask round', group: 'Mask', keys: ['Shift+I'] },
     run: turnMaskInHandRound,
+  },
+  {
+    ...{ id: 'find-subject', words: 'Find subject', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['d'], able: hasLayer, run: () => void findSubject() },
+  },
+  {
+    ...{ id: 'intersect', words: 'Combine by intersect', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['u'], run: () => useHand.getState().take({ combine: 'intersect' }) },
   },
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {

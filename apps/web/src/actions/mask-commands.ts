@@ -17,9 +17,11 @@ export function nextBackdrop(): void {
 
 /** Turns show and hide of the brush round, or add and subtract of the other tools. */
 export function turnWayRound(): void {
-  const { cutTool, brush, combine, take } = useHand.getState();
+  const { cutTool, brush, marking, combine, take } = useHand.getState();
   if (cutTool === 'brush') take({ brush: { ...brush, value: 1 - brush.value } });
-  else take({ combine: combine === 'add' ? 'subtract' : 'add' });
+  else if (cutTool === 'sweep' || cutTool === 'marks') {
+    take({ marking: { ...marking, mark: marking.mark === 'keep' ? 'drop' : 'keep' } });
+  } else take({ combine: combine === 'add' ? 'subtract' : 'add' });
 }
 
 export function turnMaskInHandRound(): void {

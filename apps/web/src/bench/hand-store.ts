@@ -1,8 +1,28 @@
 import type { Brush, Colour, View } from '@diplex/core';
-import type { CombineRule, Matrix, Point, Rect } from '@diplex/document';
+import type {
+  CombineRule,
+  Falloff,
+  MarkedStroke,
+  Matrix,
+  PickedFrom,
+  Point,
+  RampShape,
+  Rect,
+  StrokeMark,
+  ToneComponent,
+} from '@diplex/document';
 import { create } from 'zustand';
 
-export type CutToolName = 'outline' | 'box' | 'oval' | 'brush';
+export type CutToolName =
+  | 'outline'
+  | 'box'
+  | 'oval'
+  | 'brush'
+  | 'reach'
+  | 'sweep'
+  | 'marks'
+  | 'ramp'
+  | 'tones';
 export type ToolName = CutToolName | 'place';
 
 export const MASK_VIEWS = ['composition', 'veil', 'plain', 'cut-out', 'backdrop'] as const;
@@ -25,7 +45,44 @@ export type Draft =
       readonly shape: 'box' | 'oval';
       readonly rect: Rect;
       readonly map: Matrix;
-    };
+    }
+  /** Strokes of marks; `map` takes their pixels to composition pixels. */
+  | { readonly kind: 'strokes'; readonly strokes: readonly MarkedStroke[]; readonly map: Matrix }
+  /** What a pick would cover; `map` takes the pixels of the image to composition pixels. */
+  | { readonly kind: 'coverage'; readonly image: ImageData; readonly map: Matrix }
+  | { readonly kind: 'line'; readonly from: Point; readonly to: Point };
+
+/** How Reach picks. */
+export interface Reaching {
+  /** Side of the sampled patch, in mask pixels. */
+  readonly patch: number;
+  /** OKLab distances. */
+  readonly tolerance: number;
+  readonly skirt: number;
+  readonly spread: 'touching' | 'everywhere';
+}
+
+/** How Sweep and Marks draw. */
+export interface Marking {
+  readonly mark: StrokeMark;
+  /** Composition pixels. */
+  readonly radius: number;
+  readonly sweepForm: 'stroke' | 'box';
+  readonly marksForm: 'stroke' | 'fill';
+}
+
+/** What a new ramp is like. */
+export interface Ramping {
+  readonly shape: RampShape;
+  readonly falloff: Falloff;
+}
+
+/** What new tones are like. */
+export interface Toning {
+  readonly component: ToneComponent;
+  /** 0 (only a few) to 1 (many). */
+  readonly breadth: number;
+}
 
 /** The brush dial: where it was opened, in window pixels of the picture area. */
 export interface Dial {
@@ -40,6 +97,12 @@ interface Hand {
   readonly combine: CombineRule;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
+  readonly reaching: Reaching;
+  readonly marking: Marking;
+  readonly ramping: Ramping;
+  readonly toning: Toning;
+  /** Whose colours are picked from. */
+  readonly pickedFrom: PickedFrom;
   /** Whether the stage looks at masks; the view below is for those that do. */
   readonly looksAt: 'mask' | 'composition';
   readonly view: MaskView;
@@ -61,6 +124,11 @@ export const useHand = create<Hand>((set) => ({
   combine: 'add',
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  reaching: { patch: 5, tolerance: 0.05, skirt: 0.03, spread: 'touching' },
+  marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },
+  ramping: { shape: 'straight', falloff: 'smooth' },
+  toning: { component: 'lightness', breadth: 0.5 },
+  pickedFrom: 'layer',
   looksAt: 'composition',
   view: 'composition',
   backdrop: 'black',

@@ -1,11 +1,33 @@
 import { type RefObject, useEffect, useRef } from 'react';
-import { useHand } from '../bench/hand-store';
+import { type ToolName, useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
 
-/** The brush's outline under the pointer: the whole of it, and dashed where it is still full. */
-export function BrushRing({ area }: { readonly area: RefObject<HTMLDivElement | null> }) {
+/** What a round tool looks like under the pointer. */
+export interface Ring {
+  readonly radius: number;
+  readonly softness: number;
+  /** Whether it gives or takes away. */
+  readonly gives: boolean;
+}
+
+/** The ring of the tool in hand; null when it has none. */
+export function useRing(tool: ToolName | null): Ring | null {
+  const { brush, marking } = useHand();
+  if (tool === 'brush') {
+    return { radius: brush.radius, softness: brush.softness, gives: brush.value > 0 };
+  }
+  if (tool !== 'sweep' && tool !== 'marks') return null;
+  return { radius: marking.radius, softness: 0, gives: marking.mark === 'keep' };
+}
+
+interface BrushRingProps {
+  readonly area: RefObject<HTMLDivElement | null>;
+  readonly ring: Ring;
+}
+
+/** The tool's outline under the pointer: the whole of it, and dashed where it is still full. */
+export function BrushRing({ area, ring: { radius, softness, gives } }: BrushRingProps) {
   const ring = useRef<SVGSVGElement>(null);
-  const { radius, softness, value } = useHand((state) => state.brush);
   const dial = useHand((state) => state.dial);
   const zoom = useCamera((state) => state.zoom);
   const r = Math.max(1.5, radius * zoom);
@@ -46,7 +68,7 @@ export function BrushRing({ area }: { readonly area: RefObject<HTMLDivElement | 
         <circle r={inner} fill="none" stroke="#fff9" strokeWidth="1" strokeDasharray="2 4" />
       )}
       <path
-        d={value > 0 ? 'M-4 0H4M0 -4V4' : 'M-4 0H4'}
+        d={gives ? 'M-4 0H4M0 -4V4' : 'M-4 0H4'}
         stroke="#fff"
         strokeWidth="1.5"
         style={{ filter: 'drop-shadow(0 0 1px #000)' }}

@@ -33,9 +33,10 @@ export function TwoToneLine(props: { points: number[]; closed?: boolean }) {
 export function DraftShape() {
   const draft = useHand((state) => state.draft);
   const { zoom, x, y } = useCamera();
-  if (!draft) return null;
+  if (!draft || draft.kind === 'coverage' || draft.kind === 'strokes') return null;
   const flat = (points: readonly Point[]) =>
     points.flatMap((p) => [x + p.x * zoom, y + p.y * zoom]);
+  if (draft.kind === 'line') return <TwoToneLine points={flat([draft.from, draft.to])} />;
   if (draft.kind === 'frame') {
     return <TwoToneLine points={flat(frameOutline(draft.shape, draft.rect, draft.map))} closed />;
   }

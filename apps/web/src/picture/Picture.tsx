@@ -2,7 +2,8 @@ import { greyOfLightness } from '@diplex/core';
 import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type ToolName, useHand } from '../bench/hand-store';
-import { BrushRing } from './BrushRing';
+import { BrushRing, useRing } from './BrushRing';
+import { CoverageDraft } from './CoverageDraft';
 import { useCamera } from './camera-store';
 import { PictureOverlay } from './PictureOverlay';
 import { Readout } from './Readout';
@@ -22,6 +23,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   }, [cutting]);
   useTileScreen(canvas, area);
   const cursor = usePointer(area, tool);
+  const ring = useRing(tool);
   const grey = Math.round(greyOfLightness(surround) * 255);
   return (
     <main
@@ -32,8 +34,9 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
       <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
         <CanvasGround />
         <canvas ref={canvas} data-testid="picture" className="absolute inset-0 size-full" />
+        <CoverageDraft />
         <PictureOverlay tool={tool} />
-        {tool === 'brush' && <BrushRing area={area} />}
+        {ring && <BrushRing area={area} ring={ring} />}
       </div>
       {cutting && <ViewSwitch />}
       <Readout area={area} />

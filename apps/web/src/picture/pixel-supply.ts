@@ -50,6 +50,10 @@ export class PixelSupply {
   private readonly asked = new Set<string>();
   /** What is still to be fetched for the view, and then for what lies around it. */
   private urgent = new Map<string, () => Promise<void>>();
+  /** What computations wait for, whatever is in view, and what must stay for them. */
+  private readonly brought = new Map<string, () => Promise<void>>();
+  private readonly pinned = new Map<string, number>();
+  private readonly failures = new Set<(name: string, error: unknown) => void>();
   private later = new Map<string, () => Promise<void>>();
   private running = 0;
 
@@ -79,7 +83,9 @@ export class PixelSupply {
     this.generation++;
     this.asked.clear();
     this.urgent.clear();
+    this.brought.clear();
     this.later.clear();
+    for (const fail of this.failures) fail('', new Error('The composition was left.'));
     this.engine.tell({ type: 'forget' });
     const all = (['source', 'painted'] as const).flatMap((kind) => {
       const gone = [...this.kept[kind].values()].map(({ held }) => held);
@@ -107,6 +113,55 @@ export class PixelSupply {
     for (const tile of around.sources) this.askTile(tile, this.later);
     for (const hash of around.painted) this.askPainted(hash, this.later);
     this.advance();
+  }
+
+  /**
+   * Brings tiles that a computation needs. Resolves when all of them are with the workers, with a way
+   * to let them go again; until then they stay.
+   */
+  async bring(tiles: readonly SourceTile[]): Promise<() => void> {
+    const names = new Set(tiles.map(nameOf));
+    const pin = (by: number) => {
+      for (const name of names) {
+        const count = (this.pinned.get(name) ?? 0) + by;
+        if (count > 0) this.pinned.set(name, count);
+        else this.pinned.delete(name);
+      }
+    };
+    pin(1);
+    try {
+      await this.arrival(names, () => {
+        for (const tile of tiles) this.askTile(tile, this.brought);
+        this.advance();
+      });
+    } catch (error) {
+      pin(-1);
+      throw error;
+    }
+    return () => pin(-1);
+  }
+
+  /** Resolves when all of these are here; rejects when one of them cannot be had. */
+  private arrival(names: ReadonlySet<string>, ask: () => void): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const done = () => {
+        if (![...names].every((name) => this.kept.source.has(name))) return ask();
+        end();
+        resolve();
+      };
+      const fail = (name: string, error: unknown) => {
+        if (name !== '' && !names.has(name)) return;
+        end();
+        reject(error);
+      };
+      const stop = this.listen(done);
+      this.failures.add(fail);
+      const end = () => {
+        stop();
+        this.failures.delete(fail);
+      };
+      done();
+    });
   }
 
   /** Fetches painted tiles besides those of the view. */
@@ -154,12 +209,15 @@ export class PixelSupply {
     if (known) {
       this.kept[kind].delete(name);
       this.kept[kind].set(name, known);
-    } else if (!this.asked.has(name) && !this.urgent.has(name)) line.set(name, work);
+    } else if (!this.asked.has(name) && !this.urgent.has(name)) {
+      this.brought.delete(name);
+      line.set(name, work);
+    }
   }
 
   private advance(): void {
     while (this.running < AT_ONCE) {
-      const line = this.urgent.size > 0 ? this.urgent : this.later;
+      const line = [this.urgent, this.brought].find(({ size }) => size > 0) ?? this.later;
       const [next] = line;
       if (!next) return;
       const [name, work] = next;
@@ -171,6 +229,7 @@ export class PixelSupply {
         .then(() => this.asked.delete(name))
         .catch((error: unknown) => {
           if (generation !== this.generation) return;
+          for (const fail of this.failures) fail(name, error);
           this.onProblem(wordsOf(error));
           // It is tried again when it is next needed, but not at once.
           setTimeout(() => {
@@ -247,6 +306,7 @@ export class PixelSupply {
     for (const [oldest, each] of this.kept[kind]) {
       if (this.bytes[kind] <= KEPT_BYTES[kind]) break;
       if (oldest === name || this.needed[kind].has(oldest) || blobWaits(oldest)) continue;
+      if (this.pinned.has(oldest)) continue;
       this.kept[kind].delete(oldest);
       this.bytes[kind] -= each.held.samples.byteLength;
       gone.push(each);

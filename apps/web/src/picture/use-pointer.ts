@@ -13,6 +13,9 @@ const DRAG_ZOOM = 0.008;
 /** A full turn round the dial takes the softness from nothing to all. */
 const FULL_TURN = 2 * Math.PI;
 
+/** Tools whose second button does the opposite of the first. */
+const TWO_BUTTONS: readonly ToolName[] = ['brush', 'sweep', 'marks'];
+
 type Doing = 'tool' | 'pan' | 'zoom' | 'pinch' | null;
 
 /** How far two fingers are apart, and the place between them. */
@@ -58,8 +61,12 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       pressure: event.pointerType === 'pen' ? event.pressure : 1,
       shift: event.shiftKey,
       alt: event.altKey,
+      otherButton: (event.buttons & 2) !== 0 || event.button === 2,
     });
 
+    const takesButton = (button: number) =>
+      button === 0 || (button === 2 && tool !== null && TWO_BUTTONS.includes(tool));
+    const menu = (event: Event) => event.preventDefault();
     const beginPinch = () => {
       // The first finger may have begun to draw; that was not what was meant.
       if (doing === 'tool') inHand?.cancel();
@@ -82,7 +89,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       else if (heldKey === 'z') {
         doing = 'zoom';
         zoomFrom = { zoom: useCamera.getState().zoom, at: last };
-      } else if (event.button === 0 && inHand && !overlayTakes(last)) {
+      } else if (takesButton(event.button) && inHand && !overlayTakes(last)) {
         doing = 'tool';
         inHand.begin(sample(event));
       } else return;
@@ -135,7 +142,8 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       if (key === ' ' && !(event.target as HTMLElement).closest('button, a'))
         event.preventDefault();
       if (key === 'c') useHand.getState().take({ comparing: true });
-      if (key === 'x' && tool === 'brush') useHand.getState().take({ dial: last });
+      if (key === 'x' && tool !== null && TWO_BUTTONS.includes(tool))
+        useHand.getState().take({ dial: last });
       heldKey = key;
       setHeld(key);
     };
@@ -152,6 +160,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       useHand.getState().take({ comparing: false, dial: null });
     };
 
+    box.addEventListener('contextmenu', menu);
     box.addEventListener('pointerdown', down);
     box.addEventListener('pointermove', move);
     box.addEventListener('pointerup', up);
@@ -163,6 +172,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     return () => {
       inHand?.cancel();
       away();
+      box.removeEventListener('contextmenu', menu);
       box.removeEventListener('pointerdown', down);
       box.removeEventListener('pointermove', move);
       box.removeEventListener('pointerup', up);
@@ -177,19 +187,20 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
   if (panning) return 'grabbing';
   if (held === ' ') return 'grab';
   if (held === 'z') return 'ew-resize';
-  if (tool === 'brush') return 'none';
+  if (tool === 'brush' || tool === 'sweep' || tool === 'marks') return 'none';
   if (tool === 'place') return 'move';
   return tool ? 'crosshair' : 'default';
 }
 
 /** The brush follows the pointer while the dial is open: distance is radius, turning is softness. */
 function turnDial(at: Point): void {
-  const { dial, brush, take } = useHand.getState();
+  const { dial, brush, marking, cutTool, take } = useHand.getState();
   if (!dial) return;
   const [dx, dy] = [at.x - dial.x, at.y - dial.y];
   const distance = Math.hypot(dx, dy);
   if (distance < 3) return;
   const radius = Math.max(0.5, Math.min(2000, distance / useCamera.getState().zoom));
+  if (cutTool !== 'brush') return take({ marking: { ...marking, radius } });
   const turn = (Math.atan2(dy, dx) + FULL_TURN) % FULL_TURN;
   take({ brush: { ...brush, radius, softness: Math.round((turn / FULL_TURN) * 100) / 100 } });
 }

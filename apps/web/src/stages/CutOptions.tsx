@@ -3,6 +3,8 @@ import type { CombineRule } from '@diplex/document';
 import { type FrameDrawing, useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { Pick } from '../controls/Pick';
+import { MarkingOptions, RampOptions, ReachOptions, TonesOptions } from './PickOptions';
 
 const RULES: readonly { value: CombineRule; words: string; hint: string }[] = [
   { value: 'add', words: '+ add', hint: 'Add to the mask (I turns round)' },
@@ -25,7 +27,11 @@ export function CutOptions() {
   return (
     <>
       <CombineChoice />
-      {cutTool !== 'outline' && <FrameOptions />}
+      {(cutTool === 'box' || cutTool === 'oval') && <FrameOptions />}
+      {cutTool === 'reach' && <ReachOptions />}
+      {(cutTool === 'sweep' || cutTool === 'marks') && <MarkingOptions tool={cutTool} />}
+      {cutTool === 'ramp' && <RampOptions />}
+      {cutTool === 'tones' && <TonesOptions />}
     </>
   );
 }
@@ -111,20 +117,12 @@ function BrushOptions() {
       {share('Softness', 'softness', 0)}
       {share('Strength', 'strength', 1)}
       {share('Flow', 'flow', 1)}
-      <label className="grid shrink-0 gap-0.5 text-[11.5px] text-faint">
-        Pen pressure
-        <select
-          className="h-7 rounded-md bg-base-200 px-1.5 text-[12px] text-base-content"
-          value={brush.pressure}
-          onChange={(event) => set({ pressure: event.target.value as Brush['pressure'] })}
-        >
-          {PRESSURE.map(({ value, words }) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Pick
+        label="Pen pressure"
+        value={brush.pressure}
+        options={PRESSURE}
+        onChoose={(pressure) => set({ pressure })}
+      />
     </>
   );
 }

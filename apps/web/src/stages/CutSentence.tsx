@@ -1,4 +1,5 @@
-import { type CombineRule, maskOf } from '@diplex/document';
+import { type CombineRule, type MaskPart, maskOf } from '@diplex/document';
+import type { ReactNode } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
 import { useLayerInHand } from './use-layer-in-hand';
@@ -10,10 +11,14 @@ const DOES: Readonly<Record<CombineRule, string>> = {
   replace: 'starts anew with what is inside',
 };
 
-const HOW: Readonly<Record<Exclude<CutToolName, 'brush'>, string>> = {
+type PickTool = 'reach' | 'sweep' | 'marks';
+
+const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickTool>, string>> = {
   outline: 'click corners or draw; Enter closes.',
   box: 'drag it out.',
   oval: 'drag it out.',
+  ramp: 'drag from full to nothing; Shift goes in steps of 15°.',
+  tones: 'choose darks, mids or lights.',
 };
 
 /** What the next stroke will change, before it is made. */
@@ -38,6 +43,10 @@ export function CutSentence() {
       </>
     );
   }
+  const inHandPart = mask?.parts.find((each) => each.id === part);
+  if (cutTool === 'reach' || cutTool === 'sweep' || cutTool === 'marks') {
+    return <PickSentence tool={cutTool} whose={whose} part={inHandPart} rule={DOES[combine]} />;
+  }
   const edits = mask?.parts.find((each) => each.id === part && each.kind === 'outline');
   return (
     <>
@@ -45,6 +54,41 @@ export function CutSentence() {
       {cutTool === 'outline' && edits
         ? ' Points: drag; press the line to add, twice to remove.'
         : ''}
+    </>
+  );
+}
+
+interface PickSentenceProps {
+  readonly tool: PickTool;
+  readonly whose: ReactNode;
+  readonly part: MaskPart | undefined;
+  readonly rule: string;
+}
+
+const PICKS: Readonly<Record<PickTool, string>> = {
+  reach: 'press what to pick and drag away for more tolerance.',
+  sweep: 'stroke roughly over the thing; its edge is found when you let go.',
+  marks: 'mark what to keep and what to drop; it is cut where they part.',
+};
+
+const FURTHER: Readonly<Record<PickTool, string>> = {
+  reach: 'press adds a point; drag a point for another tolerance.',
+  sweep: 'a further stroke adds to it, one with drop or the second button takes away.',
+  marks: 'a further mark corrects it; the second button marks the opposite.',
+};
+
+function PickSentence({ tool, whose, part, rule }: PickSentenceProps) {
+  const goesOn = part?.kind === 'picked' && part.recipe.by === tool;
+  if (goesOn) {
+    return (
+      <>
+        Changes {part.name} in {whose}: {FURTHER[tool]}
+      </>
+    );
+  }
+  return (
+    <>
+      Changes {whose}: {rule.replace('what is inside', 'what is picked')}; {PICKS[tool]}
     </>
   );
 }

@@ -6,8 +6,10 @@ import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
+import { FindSubject } from './FindSubject';
 import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
+import { PartRecipe } from './PartRecipe';
 import { useLayerInHand } from './use-layer-in-hand';
 
 /** Making the mask: tools below, the mask's parts on the right. */
@@ -23,7 +25,9 @@ export function CutStage() {
         {layer ? (
           <>
             <LayerHead layer={layer} />
+            <FindSubject layer={layer} />
             <MaskParts layer={layer} />
+            <PartRecipe layer={layer} />
             <MaskEdge layer={layer} />
           </>
         ) : (

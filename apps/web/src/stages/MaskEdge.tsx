@@ -3,6 +3,7 @@ import {
   linkMask,
   maskOf,
   removeMask,
+  setMaskEdge,
   setMaskFeather,
   turnMaskRound,
 } from '@diplex/document';
@@ -31,6 +32,37 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         curve={2.5}
         onTry={(feather) => tryOut(setMaskFeather, { mask: mask.id, feather })}
         onSet={(feather) => perform(setMaskFeather, { mask: mask.id, feather })}
+      />
+      <Amount
+        label="Choke / Spread"
+        value={mask.choke ?? 0}
+        min={-30}
+        max={30}
+        step={0.05}
+        unit="px"
+        onTry={(choke) => tryOut(setMaskEdge, { mask: mask.id, edge: { choke } })}
+        onSet={(choke) => perform(setMaskEdge, { mask: mask.id, edge: { choke } })}
+      />
+      <Amount
+        label="Firm"
+        value={Math.round((mask.firm ?? 0) * 100)}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { firm: value / 100 } })}
+        onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { firm: value / 100 } })}
+      />
+      <Amount
+        label="Even out"
+        value={mask.evened ?? 0}
+        min={0}
+        max={30}
+        step={0.1}
+        unit="px"
+        curve={2}
+        onTry={(evened) => tryOut(setMaskEdge, { mask: mask.id, edge: { evened } })}
+        onSet={(evened) => perform(setMaskEdge, { mask: mask.id, edge: { evened } })}
       />
       <div className="mt-2 grid grid-cols-2 gap-1.5">
         <button

@@ -6,6 +6,7 @@ import {
   type MaskPart,
   maskOf,
   type PartSettings,
+  type Recipe,
   removePart,
   reorderPart,
   setMaskStart,
@@ -19,10 +20,13 @@ import {
   IconBulb,
   IconBulbOff,
   IconCircleDashed,
+  IconGradienter,
   IconGripVertical,
   IconSquareDashed,
+  IconSunHigh,
   IconTrash,
   IconVectorSpline,
+  IconWand,
 } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -38,6 +42,9 @@ const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
   box: IconSquareDashed,
   oval: IconCircleDashed,
   painted: IconBrush,
+  picked: IconWand,
+  ramp: IconGradienter,
+  tones: IconSunHigh,
 };
 
 const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
@@ -47,10 +54,26 @@ const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
   intersect: '∩',
 };
 
+function counted(count: number, thing: string): string {
+  return `${count} ${thing}${count === 1 ? '' : 's'}`;
+}
+
 function factOf(part: MaskPart): string {
-  if (part.kind === 'painted') return `${part.strokes} stroke${part.strokes === 1 ? '' : 's'}`;
-  if (part.kind === 'outline') return `${part.points.length} points`;
+  if (part.kind === 'painted') return counted(part.strokes, 'stroke');
+  if (part.kind === 'outline') return counted(part.points.length, 'point');
+  if (part.kind === 'ramp') return part.shape;
+  if (part.kind === 'tones') return part.component;
+  if (part.kind === 'picked') return recipeFact(part.recipe);
   return `${Math.round(part.width)} × ${Math.round(part.height)}`;
+}
+
+function recipeFact(recipe: Recipe): string {
+  if (recipe.by === 'reach') return counted(recipe.points.length, 'point');
+  if (recipe.by === 'marks') return counted(recipe.marks.length, 'mark');
+  if (recipe.by === 'subject') return `${Math.round(recipe.confidence * 100)} % sure`;
+  return recipe.box && recipe.strokes.length === 0
+    ? 'box'
+    : counted(recipe.strokes.length, 'sweep');
 }
 
 /** The parts that a layer's mask is made of, in the order in which they combine. */
@@ -190,6 +213,16 @@ function PartSettingsRows({ mask }: { readonly mask: Mask }) {
         curve={2.5}
         onTry={(feather) => tryOut(setPart, args({ feather }))}
         onSet={(feather) => perform(setPart, args({ feather }))}
+      />
+      <Amount
+        label="Amount"
+        value={Math.round((part.amount ?? 1) * 100)}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        onTry={(amount) => tryOut(setPart, args({ amount: amount / 100 }))}
+        onSet={(amount) => perform(setPart, args({ amount: amount / 100 }))}
       />
       <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
         <input

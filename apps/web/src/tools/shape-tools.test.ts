@@ -30,7 +30,7 @@ beforeEach(() => {
 });
 
 const at = (x: number, y: number, keys: Partial<PointerSample> = {}): PointerSample => ({
-  ...{ x, y, pressure: 1, shift: false, alt: false },
+  ...{ x, y, pressure: 1, shift: false, alt: false, otherButton: false },
   ...keys,
 });
 const click = (tool: Tool, x: number, y: number) => {

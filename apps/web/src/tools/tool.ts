@@ -6,6 +6,8 @@ export interface PointerSample extends Point {
   readonly pressure: number;
   readonly shift: boolean;
   readonly alt: boolean;
+  /** Pressed with the second button of mouse or pen. */
+  readonly otherButton: boolean;
 }
 
 /** What the pointer does while a tool is in hand. Tools know nothing of the interface. */

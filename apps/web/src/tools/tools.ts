@@ -3,6 +3,10 @@ import { brushTool } from './brush-tool';
 import { boxTool, ovalTool } from './frame-tool';
 import { outlineTool } from './outline-tool';
 import { placeTool } from './place-tool';
+import { rampTool } from './ramp-tool';
+import { reachTool } from './reach-tool';
+import { marksTool, sweepTool } from './sweep-tool';
+import { tonesTool } from './tones-tool';
 import type { Tool } from './tool';
 
 export const TOOLS: { readonly [Name in ToolName]: Tool } = {
@@ -10,5 +14,10 @@ export const TOOLS: { readonly [Name in ToolName]: Tool } = {
   box: boxTool,
   oval: ovalTool,
   brush: brushTool,
+  reach: reachTool,
+  sweep: sweepTool,
+  marks: marksTool,
+  ramp: rampTool,
+  tones: tonesTool,
   place: placeTool,
 };

@@ -3,9 +3,9 @@ import {
   invert,
   type Matrix,
   PAINTED_TILE_SIZE,
-  type PaintedPart,
   type Rect,
   roundOut,
+  type TiledPart,
 } from '@diplex/document';
 import { addPairs, inScratch, meanRow, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { type CoverageImage, newCoverage } from '../image/images';
@@ -20,11 +20,11 @@ export interface PaintedCoverage {
 }
 
 /**
- * A painted part in output pixels: the mean over the area that each output pixel covers, or linear
+ * A painted or picked part in output pixels: the mean over the area that each output pixel covers, or linear
  * interpolation where the output is finer than the mask. Null when no tile lies in the region.
  */
 export function paintedCoverage(
-  part: PaintedPart,
+  part: TiledPart,
   toOutput: Matrix,
   region: Rect,
   reader: PixelReader,
@@ -85,7 +85,7 @@ interface PlacedTile {
   readonly pairs: Uint16Array;
 }
 
-function tilesUnder(part: PaintedPart, needed: Rect, reader: PixelReader): PlacedTile[] {
+function tilesUnder(part: TiledPart, needed: Rect, reader: PixelReader): PlacedTile[] {
   const size = PAINTED_TILE_SIZE;
   const tiles: PlacedTile[] = [];
   for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {

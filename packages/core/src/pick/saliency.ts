@@ -51,11 +51,7 @@ export function saliencyOf(picture: SourceLevel): Saliency {
   return { data, confidence: confidenceOf(data, width, atBorder) };
 }
 
-function confidenceOf(
-  data: Float32Array,
-  width: number,
-  atBorder: (p: number) => boolean,
-): number {
+function confidenceOf(data: Float32Array, width: number, atBorder: (p: number) => boolean): number {
   let inside = 0;
   let outside = 0;
   let insides = 0;

@@ -1,4 +1,5 @@
 import { type Composition, maskOf } from '@diplex/document';
+import { toneLayers } from './tone-layers';
 
 /** How the names of tiles begin that a stroke is still changing. */
 const UNDER_WAY = '"live:';
@@ -50,7 +51,9 @@ export class BackdropCache {
   stackName(composition: Composition, count: number): string | null {
     const layers = composition.layers.slice(0, count);
     const masks = layers.map((layer) => maskOf(composition, layer) ?? null);
-    const content = JSON.stringify([composition.mixIn, layers, masks]);
+    // A mask may look at the tones of layers that are nearer.
+    const tones = layers.flatMap((layer) => toneLayers(composition, layer));
+    const content = JSON.stringify([composition.mixIn, layers, masks, tones]);
     if (content.includes(UNDER_WAY)) return null;
     const known = this.stacks.get(content) ?? this.stacks.size;
     this.stacks.set(content, known);

@@ -3,6 +3,7 @@ import {
   type Composition,
   growRect,
   intersectRects,
+  isTiled,
   type Layer,
   layerBounds,
   type Mask,
@@ -10,12 +11,13 @@ import {
   maskMatrix,
   maskOf,
   PAINTED_TILE_SIZE,
-  type PaintedPart,
   type Rect,
   roundOut,
+  type TiledPart,
   uniteRects,
 } from '@diplex/document';
 import { featherSupport } from '../mask/feather';
+import { looksElsewhere } from './tone-layers';
 
 const NOTHING: Rect = { x: 0, y: 0, width: 0, height: 0 };
 
@@ -24,11 +26,11 @@ export function maskSupport(mask: Mask): number {
   // A wide feather is drawn on a coarser grid, which reaches a little farther than its kernel.
   const reach = (sigma: number) => featherSupport(sigma) + sigma;
   const part = Math.max(0, ...mask.parts.map((each) => reach(each.feather)));
-  return part + reach(mask.feather) + 2;
+  return part + reach(mask.feather) + reach(mask.evened ?? 0) + 2 * Math.abs(mask.choke ?? 0) + 4;
 }
 
-/** The tiles that two states of a painted part do not share, as one rectangle of mask pixels. */
-function changedTiles(before: PaintedPart, after: PaintedPart): Rect {
+/** The tiles that two states of a part do not share, as one rectangle of mask pixels. */
+function changedTiles(before: TiledPart, after: TiledPart): Rect {
   const keys = new Set([...Object.keys(before.tiles), ...Object.keys(after.tiles)]);
   let rect = NOTHING;
   for (const key of keys) {
@@ -45,7 +47,9 @@ function partReach(part: MaskPart): Rect | null {
   if (!part.shown) return NOTHING;
   if (part.combine === 'intersect') return null;
   if (part.kind === 'painted') return changedTiles({ ...part, tiles: {} }, part);
+  if (part.kind === 'ramp' || part.kind === 'tones') return null;
   if (part.combine === 'replace' || part.inverted) return null;
+  if (part.kind === 'picked') return changedTiles({ ...part, tiles: {} }, part);
   if (part.kind !== 'outline') return part;
   const xs = part.points.map((point) => point.x);
   const ys = part.points.map((point) => point.y);
@@ -53,10 +57,10 @@ function partReach(part: MaskPart): Rect | null {
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }
 
-/** True when nothing but the tiles of a painted part differs, which therefore stays local. */
+/** True when nothing but the tiles of a part differs (and what they come from), which therefore stays local. */
 function onlyTilesChanged(before: MaskPart, after: MaskPart): boolean {
-  if (before.kind !== 'painted' || after.kind !== 'painted') return false;
-  const same = { tiles: 0, strokes: 0, name: '' };
+  if (!isTiled(before) || !isTiled(after) || before.kind !== after.kind) return false;
+  const same = { tiles: 0, strokes: 0, name: '', recipe: 0 };
   return (
     after.combine !== 'intersect' &&
     JSON.stringify({ ...before, ...same }) === JSON.stringify({ ...after, ...same })
@@ -67,7 +71,7 @@ function onlyTilesChanged(before: MaskPart, after: MaskPart): boolean {
 function partDamage(was: MaskPart | undefined, is: MaskPart | undefined): Rect | null {
   if (was === is) return NOTHING;
   if (was && is && onlyTilesChanged(was, is)) {
-    return changedTiles(was as PaintedPart, is as PaintedPart);
+    return changedTiles(was as TiledPart, is as TiledPart);
   }
   const [before, after] = [was ? partReach(was) : NOTHING, is ? partReach(is) : NOTHING];
   return before && after ? uniteRects(before, after) : null;
@@ -75,7 +79,7 @@ function partDamage(was: MaskPart | undefined, is: MaskPart | undefined): Rect |
 
 /** What a change of a layer's mask may touch, in composition pixels; null for the layer as a whole. */
 function maskDamage(before: Mask, after: Mask, layer: Layer): Rect | null {
-  if (before.startsFrom !== after.startsFrom || before.feather !== after.feather) return null;
+  if (!same({ ...before, parts: 0 }, { ...after, parts: 0 })) return null;
   const ids = (mask: Mask, other: Mask) =>
     mask.parts.map((part) => part.id).filter((id) => other.parts.some((part) => part.id === id));
   if (ids(before, after).join() !== ids(after, before).join()) return null;
@@ -142,6 +146,13 @@ export function damage(
       rect = uniteRects(rect, layerBounds(isLayer));
     }
     rect = uniteRects(rect, layerDamage(before, after, wasLayer, isLayer));
+  }
+  // Masks that look at other layers may change with any of them.
+  if (rect !== NOTHING) {
+    const elsewhere = [before, after].flatMap((each) =>
+      each.layers.filter((layer) => looksElsewhere(each, layer)),
+    );
+    for (const layer of elsewhere) rect = uniteRects(rect, layerBounds(layer));
   }
   // A pixel more on every side: resampling and antialiasing reach past the bounds.
   return rect === NOTHING ? NOTHING : roundOut(growRect(rect, 2));

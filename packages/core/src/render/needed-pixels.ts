@@ -5,6 +5,7 @@ import {
   growRect,
   intersectRects,
   isEmpty,
+  isTiled,
   type Layer,
   maskMatrix,
   maskOf,
@@ -18,6 +19,7 @@ import { levelSize } from '../pixels/source-level';
 import { type TilePlace, tilesUnder } from '../pixels/tiled-level';
 import { maskSupport } from './damage';
 import { layerToOutput, levelFor } from './render-layer';
+import { toneLayers } from './tone-layers';
 
 /** A tile of a level of a source. */
 export interface SourceTile extends TilePlace {
@@ -44,18 +46,24 @@ export function neededPixels(
   const sources = new Map<string, SourceTile>();
   const painted = new Set<BlobHash>();
   const seen = (layer: Layer) => (layer.shown && layer.opacity > 0) || layer.id === viewed;
-  for (const layer of composition.layers.filter(seen)) {
+  const addSource = (layer: Layer): Rect => {
     const toOutput = layerToOutput(layer, scale);
     const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
     const part = intersectRects(growRect(bounds, 1), region);
-    if (isEmpty(part)) continue;
+    if (isEmpty(part)) return part;
     const { source, size } = layer;
     const level = levelFor(layer, scale);
     const extent = levelSize(size.width, size.height, level);
     for (const place of tilesUnder(extent, sourceRect(level, toOutput, region))) {
       sources.set(`${source}/${level}/${place.column},${place.row}`, { source, level, ...place });
     }
+    return part;
+  };
+  for (const layer of composition.layers.filter(seen)) {
+    const part = addSource(layer);
+    if (isEmpty(part)) continue;
     for (const hash of paintedUnder(composition, layer, part, scale)) painted.add(hash);
+    for (const other of toneLayers(composition, layer)) addSource(other);
   }
   return { sources: [...sources.values()], painted: [...painted] };
 }
@@ -73,7 +81,7 @@ function paintedUnder(
   const reach = maskSupport(mask) * scale + 2;
   const size = PAINTED_TILE_SIZE;
   return mask.parts.flatMap((part) => {
-    if (part.kind !== 'painted' || !part.shown) return [];
+    if (!isTiled(part) || !part.shown) return [];
     return Object.entries(part.tiles).flatMap(([key, hash]) => {
       const [column, row] = key.split(',').map(Number) as [number, number];
       const square = { x: column * size, y: row * size, width: size, height: size };

@@ -1,10 +1,9 @@
-import type { Composition, Layer, Rect } from '@diplex/document';
-import { compositeRows, inScratch } from '@diplex/kernels';
-import { type FloatImage, isAll, newFloatImage } from '../image/images';
+import type { Composition, Rect } from '@diplex/document';
+import { inScratch } from '@diplex/kernels';
+import { type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { BackdropCache } from './backdrop-cache';
-import { compositeOnGrid } from './composite-on-grid';
-import { layerCoverage, renderContent } from './render-layer';
+import { compositeLayer } from './composite-layer';
 
 /** How a rendering is done; nothing of it changes the result. */
 export interface RenderPlan {
@@ -22,34 +21,6 @@ export interface RenderPlan {
 /** The rendering was called off. */
 export class RenderStopped extends Error {
   override readonly name = 'RenderStopped';
-}
-
-/** Puts one layer onto `image` in place: content, mask, opacity and blending. */
-export function compositeLayer(
-  composition: Composition,
-  layer: Layer,
-  image: FloatImage,
-  region: Rect,
-  scale: number,
-  reader: PixelReader,
-): void {
-  inScratch(() => {
-    const coverage = layerCoverage(composition, layer, region, scale, reader);
-    if (coverage && isAll(coverage, 0)) return;
-    const plain = layer.blending === 'normal' && !coverage;
-    if (plain && compositeOnGrid(composition, layer, image, region, scale, reader)) return;
-    const content = renderContent(layer, region, scale, composition.mixIn, reader);
-    if (!content) return;
-    const cover = coverage?.data ?? null;
-    compositeRows(
-      layer.blending,
-      image.data,
-      content.data,
-      cover,
-      layer.opacity,
-      composition.mixIn,
-    );
-  });
 }
 
 /**

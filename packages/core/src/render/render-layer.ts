@@ -1,24 +1,20 @@
 import {
   boundsAfter,
-  type Composition,
   intersectRects,
   invert,
   isEmpty,
   type Layer,
   layerMatrix,
   type Matrix,
-  maskMatrix,
-  maskOf,
   multiply,
   type Rect,
   scaling,
   transform,
 } from '@diplex/document';
-import { combineMasks, type MixSpaceName, turnRound } from '@diplex/kernels';
+import type { MixSpaceName } from '@diplex/kernels';
 import { chooseLevel, footprintOf } from '../geometry/choose-level';
 import { resample, sourceRect } from '../geometry/resample';
 import type { CoverageImage, FloatImage } from '../image/images';
-import { renderMask } from '../mask/render-mask';
 import { scanConvert } from '../mask/scan-convert';
 import type { FoundLevel, PixelReader } from '../pixels/pixel-reader';
 import { levelCount } from '../pixels/source-level';
@@ -93,34 +89,4 @@ export function borderCoverage(layer: Layer, region: Rect, scale: number): Cover
     corners.map((corner) => transform(toOutput, corner)),
     region,
   );
-}
-
-/** The layer's mask in a region, turned round if it is used so; null when it has none. */
-export function layerMask(
-  composition: Composition,
-  layer: Layer,
-  region: Rect,
-  scale: number,
-  reader: PixelReader,
-): CoverageImage | null {
-  const mask = maskOf(composition, layer);
-  if (!mask) return null;
-  const image = renderMask(mask, maskMatrix(layer), region, scale, reader);
-  if (layer.maskUse?.turnedRound) turnRound(image.data, null);
-  return image;
-}
-
-/** Where the layer shows: the coverage of its rectangle times its mask; null for everywhere. */
-export function layerCoverage(
-  composition: Composition,
-  layer: Layer,
-  region: Rect,
-  scale: number,
-  reader: PixelReader,
-): CoverageImage | null {
-  const border = borderCoverage(layer, region, scale);
-  const mask = layerMask(composition, layer, region, scale, reader);
-  if (!border || !mask) return border ?? mask;
-  combineMasks('intersect', mask.data, border.data, null);
-  return mask;
 }

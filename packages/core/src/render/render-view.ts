@@ -2,8 +2,9 @@ import { type Composition, type Layer, layerById, type Rect } from '@diplex/docu
 import { compositeRows, decodeExactly, encodePixels, scratchSamples } from '@diplex/kernels';
 import { type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
+import { layerCoverage, layerMask } from './composite-layer';
 import { type RenderPlan, renderComposition } from './render-composition';
-import { borderCoverage, layerCoverage, layerMask, renderContent } from './render-layer';
+import { borderCoverage, renderContent } from './render-layer';
 import type { Colour, View } from './view';
 
 /** Side of a check, and the period of the veil's hatching, in output pixels. */

@@ -13,6 +13,7 @@ export {
   perform,
 } from './operation';
 export * from './paint-part';
+export * from './pick-part';
 export * from './remove-layer';
 export * from './remove-mask';
 export * from './remove-part';
@@ -23,12 +24,15 @@ export * from './reorder-part';
 export * from './reshape-part';
 export * from './set-blending';
 export * from './set-canvas-size';
+export * from './set-mask-edge';
 export * from './set-mask-feather';
 export * from './set-mask-start';
 export * from './set-mix-in';
 export * from './set-opacity';
 export * from './set-part';
 export * from './set-placement';
+export * from './set-ramp';
 export * from './set-surround';
+export * from './set-tones';
 export * from './show-layer';
 export * from './turn-mask-round';

@@ -3,7 +3,7 @@ import { draftPart, type Operation, partName } from './operation';
 
 /** The settings that every kind of part has. */
 export type PartSettings = Partial<
-  Pick<MaskPart, 'name' | 'shown' | 'combine' | 'feather' | 'inverted'>
+  Pick<MaskPart, 'name' | 'shown' | 'combine' | 'feather' | 'inverted' | 'amount'>
 >;
 
 function said(name: string, settings: PartSettings): string {
@@ -11,6 +11,9 @@ function said(name: string, settings: PartSettings): string {
   if (settings.shown !== undefined) return `${settings.shown ? 'Showed' : 'Hid'} ${name}`;
   if (settings.combine !== undefined) return `${name}: ${settings.combine}`;
   if (settings.feather !== undefined) return `Feather of ${name} to ${settings.feather} px`;
+  if (settings.amount !== undefined) {
+    return `Amount of ${name} to ${Math.round(settings.amount * 100)} %`;
+  }
   return `Inverted ${name}`;
 }
 

@@ -19,13 +19,33 @@ import {
   COMBINE_RULES,
   type CombineRule,
   type Composition,
+  FALLOFFS,
+  type Falloff,
+  type MaskPart,
   MIX_SPACES,
   type MixSpace,
+  RAMP_SHAPES,
+  type RampShape,
+  type Recipe,
   SCHEMA_VERSION,
+  TONE_COMPONENTS,
+  type ToneComponent,
+  type TonesPart,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
 import { LIMITS } from './limits';
-import { IsBlobHash, IsIdentifier, IsMatrix, IsName, IsPointList, IsTileMap } from './rules';
+import { IsRecipe } from './recipe-rule';
+import {
+  IsBlobHash,
+  IsIdentifier,
+  IsMatrix,
+  IsName,
+  IsNumbers,
+  IsPoint,
+  IsPointList,
+  IsTileMap,
+  IsTonesOf,
+} from './rules';
 
 // The properties are set by class-transformer, so they carry no initial value.
 
@@ -54,6 +74,7 @@ export class MaskUseSchema {
   @IsBoolean() linked!: boolean;
   @IsBoolean() turnedRound!: boolean;
   @IsMatrix() lies!: Matrix;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) density?: number;
 }
 
 export class PhotoLayerSchema {
@@ -77,6 +98,7 @@ class PartSchema {
   @IsIn(COMBINE_RULES) combine!: CombineRule;
   @IsNumber() @Min(0) @Max(LIMITS.feather) feather!: number;
   @IsBoolean() inverted!: boolean;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) amount?: number;
 }
 
 class FramedPartSchema extends PartSchema {
@@ -105,11 +127,39 @@ export class PaintedPartSchema extends PartSchema {
   @IsTileMap() tiles!: Record<string, string>;
 }
 
+export class PickedPartSchema extends PartSchema {
+  @IsIn(['picked']) kind!: 'picked';
+  @IsRecipe() recipe!: Recipe;
+  @IsTileMap() tiles!: Record<string, string>;
+}
+
+export class RampPartSchema extends PartSchema {
+  @IsIn(['ramp']) kind!: 'ramp';
+  @IsIn(RAMP_SHAPES) shape!: RampShape;
+  @IsPoint() from!: Point;
+  @IsPoint() to!: Point;
+  @IsNumber() @Min(0) @Max(0.99) inner!: number;
+  @IsNumber() @Min(0.01) @Max(100) ratio!: number;
+  @IsIn(FALLOFFS) falloff!: Falloff;
+  @IsNumbers(4, 0, 1) curve!: [number, number, number, number];
+}
+
+export class TonesPartSchema extends PartSchema {
+  @IsIn(['tones']) kind!: 'tones';
+  @IsIn(TONE_COMPONENTS) component!: ToneComponent;
+  @IsTonesOf() of!: TonesPart['of'];
+  @IsNumbers(2, 0, 1) low!: [number, number];
+  @IsNumbers(2, 0, 1) high!: [number, number];
+}
+
 const PART_KINDS = [
   { name: 'outline', value: OutlinePartSchema },
   { name: 'box', value: BoxPartSchema },
   { name: 'oval', value: OvalPartSchema },
   { name: 'painted', value: PaintedPartSchema },
+  { name: 'picked', value: PickedPartSchema },
+  { name: 'ramp', value: RampPartSchema },
+  { name: 'tones', value: TonesPartSchema },
 ];
 
 /** Stands for a part whose kind is not known, so that its place in the document can be named. */
@@ -128,8 +178,12 @@ export class MaskSchema {
     discriminator: { property: 'kind', subTypes: PART_KINDS },
     keepDiscriminatorProperty: true,
   })
-  parts!: (OutlinePartSchema | BoxPartSchema | OvalPartSchema | PaintedPartSchema)[];
+  parts!: MaskPart[];
   @IsNumber() @Min(0) @Max(LIMITS.feather) feather!: number;
+  @IsOptional() @IsNumber() @Min(-LIMITS.choke) @Max(LIMITS.choke) choke?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.evened) evened?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
+  @IsOptional() @IsName() shelf?: string | null;
 }
 
 export class CompositionSchema implements Composition {

@@ -9,4 +9,9 @@ export const LIMITS = {
   nameLength: 200,
   /** Standard deviation of a feather, in composition pixels. */
   feather: 1000,
+  /** Pixels that an edge may be moved by, and be evened out over. */
+  choke: 100,
+  evened: 100,
+  /** Strokes or points that one picked part is worked out from. */
+  marks: 5000,
 } as const;

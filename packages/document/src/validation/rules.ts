@@ -2,7 +2,7 @@ import { ValidateBy, type ValidationOptions } from 'class-validator';
 import type { Point } from '../geometry/matrix';
 import { LIMITS } from './limits';
 
-function rule(name: string, holds: (value: unknown) => boolean, says: string) {
+export function rule(name: string, holds: (value: unknown) => boolean, says: string) {
   return (options?: ValidationOptions) =>
     ValidateBy(
       { name, validator: { validate: holds, defaultMessage: () => `$property ${says}` } },
@@ -10,7 +10,7 @@ function rule(name: string, holds: (value: unknown) => boolean, says: string) {
     );
 }
 
-function isPoint(value: unknown): value is Point {
+export function isPoint(value: unknown): value is Point {
   const point = value as Point | null;
   return (
     typeof point === 'object' &&
@@ -21,6 +21,8 @@ function isPoint(value: unknown): value is Point {
 }
 
 const SHA256 = /^[0-9a-f]{64}$/;
+
+const IDENTIFIER = /^[\w-]{1,64}$/;
 
 export const IsBlobHash = rule(
   'isBlobHash',
@@ -36,6 +38,31 @@ export const IsPointList = rule(
     value.length <= LIMITS.outlinePoints &&
     value.every(isPoint),
   `must be 3 to ${LIMITS.outlinePoints} points with finite x and y`,
+);
+
+export const IsPoint = rule('isPoint', isPoint, 'must be a point with finite x and y');
+
+/** A list of `count` numbers from `least` to `most`. */
+export const IsNumbers = (count: number, least: number, most: number) =>
+  rule(
+    'isNumbers',
+    (value) =>
+      Array.isArray(value) &&
+      value.length === count &&
+      value.every((each) => Number.isFinite(each) && each >= least && each <= most),
+    `must be ${count} numbers from ${least} to ${most}`,
+  )();
+
+export const IsTonesOf = rule(
+  'isTonesOf',
+  (value) =>
+    value === 'own' ||
+    value === 'behind' ||
+    (typeof value === 'object' &&
+      value !== null &&
+      Object.keys(value).join() === 'layer' &&
+      IDENTIFIER.test(String((value as { layer: unknown }).layer))),
+  "must be 'own', 'behind' or a layer",
 );
 
 export const IsMatrix = rule(
@@ -71,6 +98,6 @@ export const IsName = rule(
 
 export const IsIdentifier = rule(
   'isIdentifier',
-  (value) => typeof value === 'string' && /^[\w-]{1,64}$/.test(value),
+  (value) => typeof value === 'string' && IDENTIFIER.test(value),
   'must be 1 to 64 letters, digits, hyphens or underscores',
 );

@@ -61,11 +61,13 @@ export function validateComposition(value: unknown): Composition {
     const says = `is ${schema}, made by a newer Diplex; this one reads up to ${SCHEMA_VERSION}`;
     throw new CompositionInvalid([{ where: 'schema', says }]);
   }
-  const instance = plainToInstance(CompositionSchema, value);
+  // All that schema 2 added may be left out, so a document of schema 1 is one of schema 2.
+  const current = schema === 1 ? { ...value, schema: SCHEMA_VERSION } : value;
+  const instance = plainToInstance(CompositionSchema, current);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
   const problems = problemsOf(errors);
   if (problems.length > 0) throw new CompositionInvalid(problems);
-  const composition = value as Composition;
+  const composition = current as Composition;
   const crossed = crossProblems(composition);
   if (crossed.length > 0) throw new CompositionInvalid(crossed);
   return composition;

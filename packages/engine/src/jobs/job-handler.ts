@@ -12,6 +12,8 @@ export interface JobContext {
   readonly pixels: WorkerPixels;
   /** Whether the asker has called this job off. */
   readonly stopped: () => boolean;
+  /** Tells the asker how far the job has come, 0..1. */
+  readonly progress: (done: number) => void;
 }
 
 export type JobHandler<Name extends JobName> = (

@@ -1,0 +1,176 @@
+import { groundNeeds, type Likely, levelWithin, type PickRecipe, workingLevel } from '@diplex/core';
+import {
+  type Layer,
+  layerById,
+  newId,
+  type PickedFrom,
+  type PickedPart,
+  pickPart,
+  type Recipe,
+} from '@diplex/document';
+import { JobCancelled } from '@diplex/engine';
+import { useComposition } from '../bench/composition-store';
+import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { useHand } from '../bench/hand-store';
+import { useJobs } from '../bench/job-store';
+import { tellProblem } from '../bench/notice-store';
+import { trackWork } from '../bench/pending-work';
+import { wordsOf } from '../link/problem';
+import {
+  commitPart,
+  freshName,
+  type MaskInHand,
+  maskInHand,
+  startFor,
+} from '../tools/mask-in-hand';
+import { keepTiles } from './keep-tiles';
+
+/** Picks go before the tiles around the view and after those in it. */
+const PICKING = 20;
+
+type Tiles = Readonly<Record<string, Uint16Array>>;
+
+/** Picks are worked out one after another: each begins from what the one before it left. */
+let line: Promise<void> = Promise.resolve();
+
+/** What is to be worked out, found when its turn comes. */
+export interface PickWork {
+  readonly words: string;
+  /** The part as it is to be, without its tiles. */
+  readonly part: Omit<PickedPart, 'tiles'>;
+  readonly target: MaskInHand;
+  readonly isNew: boolean;
+}
+
+/** Works a recipe out and puts it into the mask as one step; with progress, and it can be stopped. */
+export function queuePick(find: () => PickWork | null): void {
+  line = line.then(async () => {
+    const work = find();
+    if (work) await carryOut(work);
+  });
+  trackWork(line);
+}
+
+async function carryOut(work: PickWork): Promise<void> {
+  const { recipe } = work.part;
+  if (recipe.by === 'subject') return;
+  await inJob(work.words, async (signal, progress) => {
+    const tiles = await pickTiles(work.target.layer, recipe, signal, progress);
+    commit(work, await keepTiles(tiles, signal));
+  });
+}
+
+/** Runs long work in the job line; a failure is told and leaves nothing behind. */
+export async function inJob(
+  words: string,
+  doing: (signal: AbortSignal, progress: (done: number) => void) => Promise<void>,
+): Promise<void> {
+  const id = newId();
+  const stop = new AbortController();
+  const progress = (done: number) =>
+    useJobs
+      .getState()
+      .put({ id, words, progress: done, secondsLeft: null, stop: () => stop.abort() });
+  progress(0);
+  try {
+    await doing(stop.signal, progress);
+  } catch (error) {
+    if (!(error instanceof JobCancelled)) tellProblem(`${words} failed. ${wordsOf(error)}`);
+  } finally {
+    useJobs.getState().end(id);
+    useHand.getState().take({ draft: null });
+  }
+}
+
+function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string, string>>): void {
+  if (isNew) {
+    commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'));
+    return;
+  }
+  const args = { mask: target.mask?.id ?? '', part: part.id, recipe: part.recipe, tiles };
+  useComposition.getState().perform(pickPart, args);
+}
+
+/** Where a pick for a layer is asked: the composition as it is, known to the workers. */
+export function pickPlace(layer: string) {
+  return { composition: compositionKey(useComposition.getState().composition), layer };
+}
+
+/** The same worker each time: it remembers the pixels it read. */
+export function pickSeat() {
+  return { priority: PICKING, likes: pageEngine().size - 1 } as const;
+}
+
+/** Brings the pixels of these levels under a layer's mask. */
+export function bringGround(layer: Layer, from: PickedFrom, levels: readonly number[]) {
+  const { composition } = useComposition.getState();
+  const current = layerById(composition, layer.id) ?? layer;
+  return pageSupply().bring(groundNeeds(composition, current, from, levels));
+}
+
+/** The levels that a cut reads: the working level, the finer one for texture, and all below. */
+function cutLevels(layer: Layer): number[] {
+  const ground = { ...layer.size, level: () => null as never };
+  return Array.from({ length: workingLevel(ground) + 1 }, (_, level) => level);
+}
+
+async function pickTiles(
+  layer: Layer,
+  recipe: PickRecipe,
+  signal: AbortSignal,
+  onProgress: (done: number) => void,
+): Promise<Tiles> {
+  const levels = recipe.by === 'reach' ? [0] : cutLevels(layer);
+  const letGo = await bringGround(layer, recipe.from, levels);
+  try {
+    const options = { ...pickSeat(), signal, onProgress };
+    return await pageEngine().run('pick', { ...pickPlace(layer.id), recipe }, options);
+  } finally {
+    letGo();
+  }
+}
+
+/** Cuts what is likely at the layer's edges and makes a part of it. */
+export async function commitLikely(
+  likely: Likely,
+  recipe: Extract<Recipe, { by: 'subject' }>,
+): Promise<void> {
+  const target = maskInHand();
+  if (!target) return;
+  const { layer } = target;
+  const work = inJob(`Cutting ${recipe.name} out of ${layer.name}`, async (signal, onProgress) => {
+    const letGo = await bringGround(layer, 'layer', cutLevels(layer));
+    try {
+      const ask = { ...pickPlace(layer.id), likely };
+      const tiles = await pageEngine().run('cut-likely', ask, {
+        ...pickSeat(),
+        signal,
+        onProgress,
+      });
+      const part = newPickedPart(target, recipe.name, recipe);
+      commit({ words: '', part, target, isNew: true }, await keepTiles(tiles, signal));
+    } finally {
+      letGo();
+    }
+  });
+  trackWork(work);
+  await work;
+}
+
+/** A new part in the way of combining that is in hand. */
+export function newPickedPart(
+  target: MaskInHand,
+  kind: string,
+  recipe: Recipe,
+): Omit<PickedPart, 'tiles'> {
+  const { combine } = useHand.getState();
+  return {
+    ...{ id: newId(), kind: 'picked', name: freshName(target.mask, kind), shown: true },
+    ...{ combine, feather: 0, inverted: false, recipe },
+  };
+}
+
+/** The level of a layer at which a picture has at most so many pixels. */
+export function levelOf(layer: Layer, pixels: number): number {
+  return levelWithin({ ...layer.size, level: () => null as never }, pixels);
+}

@@ -1,0 +1,99 @@
+import { type MarkedStroke, type Matrix, transform } from '@diplex/document';
+import { Circle, Line } from 'react-konva';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { maskInHand } from '../tools/mask-in-hand';
+import { useCamera } from './camera-store';
+
+/** Strokes of marks: keep as fine light dots, drop as dark hatching. */
+export function MarkStrokes({
+  strokes,
+  map,
+}: {
+  readonly strokes: readonly MarkedStroke[];
+  readonly map: Matrix;
+}) {
+  const { zoom, x, y } = useCamera();
+  const growth = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2])) * zoom;
+  return strokes.map(({ mark, radius, points }, index) => {
+    const flat = points.flatMap((point) => {
+      const p = transform(map, point);
+      return [x + p.x * zoom, y + p.y * zoom];
+    });
+    if (flat.length === 2) flat.push((flat[0] as number) + 0.1, flat[1] as number);
+    const width = Math.max(3, 2 * radius * growth);
+    const common = {
+      points: flat,
+      strokeWidth: width,
+      lineCap: 'round' as const,
+      lineJoin: 'round' as const,
+      listening: false,
+    };
+    // biome-ignore lint/suspicious/noArrayIndexKey: a stroke is known by its place in the list
+    return <MarkStroke key={index} mark={mark} common={common} width={width} />;
+  });
+}
+
+function MarkStroke({
+  mark,
+  common,
+  width,
+}: {
+  readonly mark: MarkedStroke['mark'];
+  readonly common: { points: number[]; strokeWidth: number; listening: boolean };
+  readonly width: number;
+}) {
+  if (mark === 'keep') {
+    return (
+      <>
+        <Line {...common} stroke="#ffffff" opacity={0.16} />
+        <Line
+          {...common}
+          stroke="#ffffff"
+          strokeWidth={Math.max(2, width * 0.5)}
+          dash={[0.5, Math.max(5, width * 0.6)]}
+          opacity={0.9}
+        />
+      </>
+    );
+  }
+  return (
+    <>
+      <Line {...common} stroke="#000000" opacity={0.42} />
+      <Line {...common} lineCap="butt" stroke="#000000" dash={[2, 5]} opacity={0.85} />
+    </>
+  );
+}
+
+/** What the part in hand was picked by: its marks, or its reach points. */
+export function MarksShown() {
+  useComposition((state) => state.preview ?? state.composition);
+  useHand((state) => state.part);
+  const { zoom, x, y } = useCamera();
+  const target = maskInHand();
+  if (target?.part?.kind !== 'picked') return null;
+  const { recipe } = target.part;
+  if (recipe.by === 'sweep') return <MarkStrokes strokes={recipe.strokes} map={target.matrix} />;
+  if (recipe.by === 'marks') {
+    const strokes = recipe.marks.flatMap((each) => ('fill' in each ? [] : [each]));
+    return <MarkStrokes strokes={strokes} map={target.matrix} />;
+  }
+  if (recipe.by !== 'reach') return null;
+  return recipe.points.map((point, index) => {
+    const p = transform(target.matrix, point);
+    return (
+      <Circle
+        // biome-ignore lint/suspicious/noArrayIndexKey: a point is known by its place in the list
+        key={index}
+        x={x + p.x * zoom}
+        y={y + p.y * zoom}
+        radius={6}
+        fill={point.combine === 'add' ? '#d9a74a' : '#1b1507'}
+        stroke={point.combine === 'add' ? '#1b1507' : '#ffffff'}
+        strokeWidth={1.6}
+        dash={point.combine === 'intersect' ? [2, 2] : []}
+        listening={false}
+      />
+    );
+  });
+}

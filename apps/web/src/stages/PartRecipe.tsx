@@ -1,0 +1,210 @@
+import {
+  FALLOFFS,
+  type Layer,
+  type MaskPart,
+  maskOf,
+  RAMP_SHAPES,
+  type RampPart,
+  type ReachPoint,
+  setRamp,
+} from '@diplex/document';
+import { IconTrash } from '@tabler/icons-react';
+import { lazy, Suspense } from 'react';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { Amount } from '../controls/Amount';
+import { Choice } from '../controls/Choice';
+import { IconButton } from '../controls/IconButton';
+import { Section } from '../frame/Inspector';
+import { setReachPoints } from '../tools/reach-tool';
+
+/** OKLab distances are shown in hundredths. */
+const SHOWN = 100;
+
+// Charts are large and only tones need them here.
+const TonesEditor = lazy(async () => ({ default: (await import('./TonesEditor')).TonesEditor }));
+
+/** What the part in hand is made by, with its amounts. */
+export function PartRecipe({ layer }: { readonly layer: Layer }) {
+  const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
+  const inHand = useHand((state) => state.part);
+  const part = mask?.parts.find((each) => each.id === inHand);
+  if (!mask || !part) return null;
+  if (part.kind === 'ramp') return <RampRows mask={mask.id} part={part} />;
+  if (part.kind === 'tones') {
+    return (
+      <Suspense fallback={null}>
+        <TonesEditor layer={layer} mask={mask.id} part={part} />
+      </Suspense>
+    );
+  }
+  if (part.kind === 'picked' && part.recipe.by === 'reach') {
+    return <ReachRows part={part} points={part.recipe.points} />;
+  }
+  return null;
+}
+
+function ReachRows({
+  part,
+  points,
+}: {
+  readonly part: MaskPart;
+  readonly points: readonly ReachPoint[];
+}) {
+  const change = (index: number, with_: Partial<ReachPoint>) =>
+    setReachPoints(points.map((point, i) => (i === index ? { ...point, ...with_ } : point)));
+  return (
+    <Section title={part.name} aside="reach points">
+      <ul aria-label="Reach points" className="grid gap-1.5">
+        {points.map((point, index) => (
+          <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: a point is known by its place in the list
+            key={index}
+            className="rounded-md bg-base-200 px-2 py-1"
+          >
+            <div className="flex items-center gap-1.5 text-[12px] text-quiet">
+              <b className="font-semibold">{index + 1}</b>
+              {index === 0 ? 'begins' : point.combine}
+              <Choice
+                label={`Spread of point ${index + 1}`}
+                value={point.spread}
+                options={[
+                  { value: 'touching', words: 'touching' },
+                  { value: 'everywhere', words: 'everywhere' },
+                ]}
+                onChoose={(spread) => change(index, { spread })}
+              />
+              {points.length > 1 && index > 0 && (
+                <IconButton
+                  small
+                  icon={IconTrash}
+                  words={`Delete point ${index + 1}`}
+                  onPress={() => setReachPoints(points.toSpliced(index, 1))}
+                />
+              )}
+            </div>
+            <Amount
+              label="Tolerance"
+              value={Math.round(point.tolerance * SHOWN * 10) / 10}
+              min={0}
+              max={50}
+              step={0.1}
+              unit=""
+              curve={2}
+              onTry={() => undefined}
+              onSet={(value) => change(index, { tolerance: value / SHOWN })}
+            />
+            <Amount
+              label="Soft skirt"
+              value={Math.round(point.skirt * SHOWN * 10) / 10}
+              min={0}
+              max={50}
+              step={0.1}
+              unit=""
+              curve={2}
+              onTry={() => undefined}
+              onSet={(value) => change(index, { skirt: value / SHOWN })}
+            />
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}
+
+function RampRows({ mask, part }: { readonly mask: string; readonly part: RampPart }) {
+  const { perform, tryOut } = useComposition.getState();
+  const args = (settings: Partial<RampPart>) => ({ mask, part: part.id, settings });
+  const way = { x: part.to.x - part.from.x, y: part.to.y - part.from.y };
+  const length = Math.hypot(way.x, way.y);
+  const angle = (Math.atan2(way.y, way.x) * 180) / Math.PI;
+  const laid = (degrees: number, long: number) => {
+    const turn = (degrees * Math.PI) / 180;
+    const to = { x: part.from.x + long * Math.cos(turn), y: part.from.y + long * Math.sin(turn) };
+    return args({ to });
+  };
+  return (
+    <Section title={part.name} aside="ramp">
+      <div className="mb-1.5 flex flex-wrap gap-1.5">
+        <Choice
+          label="Form of the ramp"
+          value={part.shape}
+          options={RAMP_SHAPES.map((shape) => ({ value: shape, words: shape }))}
+          onChoose={(shape) => perform(setRamp, args({ shape }))}
+        />
+        <Choice
+          label="Falloff of the ramp"
+          value={part.falloff}
+          options={FALLOFFS.map((falloff) => ({ value: falloff, words: falloff }))}
+          onChoose={(falloff) => perform(setRamp, args({ falloff }))}
+        />
+      </div>
+      <Amount
+        label="Angle"
+        value={Math.round(angle * 10) / 10}
+        min={-180}
+        max={180}
+        step={0.1}
+        unit="°"
+        onTry={(value) => tryOut(setRamp, laid(value, length))}
+        onSet={(value) => perform(setRamp, laid(value, length))}
+      />
+      <Amount
+        label="Length"
+        value={Math.round(length)}
+        min={1}
+        max={10_000}
+        step={1}
+        unit="px"
+        curve={3}
+        onTry={(value) => tryOut(setRamp, laid(angle, value))}
+        onSet={(value) => perform(setRamp, laid(angle, value))}
+      />
+      {part.shape !== 'straight' && (
+        <Amount
+          label="Full up to"
+          value={Math.round(part.inner * 100)}
+          min={0}
+          max={95}
+          step={1}
+          unit="%"
+          onTry={(value) => tryOut(setRamp, args({ inner: value / 100 }))}
+          onSet={(value) => perform(setRamp, args({ inner: value / 100 }))}
+        />
+      )}
+      {part.shape === 'round' && (
+        <Amount
+          label="Width across"
+          value={Math.round(part.ratio * 100)}
+          min={5}
+          max={400}
+          step={1}
+          unit="%"
+          curve={2}
+          onTry={(value) => tryOut(setRamp, args({ ratio: value / 100 }))}
+          onSet={(value) => perform(setRamp, args({ ratio: value / 100 }))}
+        />
+      )}
+      {part.falloff === 'curve' &&
+        (['Begins at', 'Begins by', 'Ends at', 'Ends by'] as const).map((label, i) => {
+          const curve = (value: number) => {
+            const next = part.curve.map((old, k) => (k === i ? value / 100 : old));
+            return args({ curve: next as unknown as RampPart['curve'] });
+          };
+          return (
+            <Amount
+              key={label}
+              label={label}
+              value={Math.round((part.curve[i] ?? 0) * 100)}
+              min={0}
+              max={100}
+              step={1}
+              unit="%"
+              onTry={(value) => tryOut(setRamp, curve(value))}
+              onSet={(value) => perform(setRamp, curve(value))}
+            />
+          );
+        })}
+    </Section>
+  );
+}

@@ -1,0 +1,79 @@
+import type { Rect } from '@diplex/document';
+import { inScratch } from '@diplex/kernels';
+import { type CoverageImage, newCoverage } from '../image/images';
+import { distanceFromEdge } from './distance';
+import type { DrawCoverage } from './feather';
+
+/** Below this many output pixels a moved edge cannot be seen. */
+const LEAST = 0.02;
+
+/**
+ * Coverage whose edge is moved inwards (`choke` above 0) or outwards by parts of a pixel. Every pixel
+ * takes the value that lies so far away along the way from the nearest edge (the gradient of the
+ * distance field), so a soft edge stays as soft as it is. What is thinner than twice the choke goes.
+ * @param choke in composition pixels
+ */
+export function choked(
+  draw: DrawCoverage,
+  region: Rect,
+  scale: number,
+  choke: number,
+): CoverageImage {
+  const by = choke * scale;
+  if (Math.abs(by) < LEAST) return draw(region, scale);
+  const margin = Math.ceil(Math.abs(by)) + 4;
+  const wide = {
+    ...{ x: region.x - margin, y: region.y - margin },
+    ...{ width: region.width + 2 * margin, height: region.height + 2 * margin },
+  };
+  const out = newCoverage(region.width, region.height);
+  inScratch(() => {
+    const from = draw(wide, scale);
+    const away = distanceFromEdge(from, Math.abs(by) + 3);
+    for (let y = 0, o = 0; y < region.height; y++) {
+      for (let x = 0; x < region.width; x++, o++) {
+        out.data[o] = movedValue(from, away, x + margin, y + margin, by);
+      }
+    }
+  });
+  return out;
+}
+
+/** Weights of the slope over three by three pixels (Scharr). */
+const SLOPE = [3, 10, 3] as const;
+
+function movedValue(
+  from: CoverageImage,
+  away: CoverageImage,
+  x: number,
+  y: number,
+  by: number,
+): number {
+  const { width } = from;
+  const at = y * width + x;
+  const distance = away.data[at] as number;
+  if (by > 0 && distance < by - 1 && distance > 0) return 0;
+  if (by < 0 && distance > by + 1 && distance < 0) return 1;
+  let [dx, dy] = [0, 0];
+  for (let k = -1; k <= 1; k++) {
+    const weight = SLOPE[k + 1] as number;
+    const row = at + k * width;
+    dx += weight * ((away.data[row + 1] as number) - (away.data[row - 1] as number));
+    dy += weight * ((away.data[at + k + width] as number) - (away.data[at + k - width] as number));
+  }
+  const length = Math.hypot(dx, dy);
+  if (length < 1e-6) return from.data[at] as number;
+  return valueAt(from, x - (by * dx) / length, y - (by * dy) / length);
+}
+
+/** Linear interpolation between pixel centres; (x, y) counts whole pixels from the first centre. */
+function valueAt({ width, height, data }: CoverageImage, x: number, y: number): number {
+  const px = Math.max(0, Math.min(width - 1.001, x));
+  const py = Math.max(0, Math.min(height - 1.001, y));
+  const [x0, y0] = [Math.floor(px), Math.floor(py)];
+  const [u, v] = [px - x0, py - y0];
+  const i = y0 * width + x0;
+  const top = (data[i] as number) * (1 - u) + (data[i + 1] as number) * u;
+  const bottom = (data[i + width] as number) * (1 - u) + (data[i + width + 1] as number) * u;
+  return top * (1 - v) + bottom * v;
+}

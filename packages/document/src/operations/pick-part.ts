@@ -1,0 +1,24 @@
+import { castDraft } from 'mutative';
+import type { BlobHash, Recipe } from '../composition';
+import { draftPart, type Operation, OperationRefused, partName } from './operation';
+
+/** Gives a picked part what was worked out anew. The blobs are stored before. */
+export const pickPart: Operation<{
+  mask: string;
+  part: string;
+  recipe: Recipe;
+  tiles: Readonly<Record<string, BlobHash>>;
+}> = {
+  name: 'pickPart',
+  words: (before, { mask, part }) => `Picked ${partName(before, mask, part)} anew`,
+  change(draft, { mask, part, recipe, tiles }) {
+    const target = draftPart(draft, mask, part);
+    if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
+    target.recipe = castDraft(recipe);
+    // Tiles that stay the same stay untouched, so that the step holds only what changed.
+    for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];
+    for (const [key, hash] of Object.entries(tiles)) {
+      if (target.tiles[key] !== hash) target.tiles[key] = hash;
+    }
+  },
+};

@@ -1,0 +1,68 @@
+import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS } from '../composition';
+import { LIMITS } from './limits';
+import { isPoint, rule } from './rules';
+
+type Fields = Readonly<Record<string, (value: unknown) => boolean>>;
+
+/** Whether a value is an object with these fields and no others. */
+function shaped(value: unknown, fields: Fields): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const record = value as Record<string, unknown>;
+  return (
+    Object.keys(record).every((key) => key in fields) &&
+    Object.entries(fields).every(([key, holds]) => holds(record[key]))
+  );
+}
+
+const among = (values: readonly string[]) => (value: unknown) =>
+  typeof value === 'string' && values.includes(value);
+
+const within = (least: number, most: number) => (value: unknown) =>
+  Number.isFinite(value) && (value as number) >= least && (value as number) <= most;
+
+const listOf = (holds: (value: unknown) => boolean, most: number) => (value: unknown) =>
+  Array.isArray(value) && value.length <= most && value.every(holds);
+
+const length = within(0, 100_000);
+
+const isReachPoint = (value: unknown) =>
+  shaped(value, {
+    ...{ x: Number.isFinite, y: Number.isFinite, patch: length },
+    ...{ tolerance: within(0, 2), skirt: within(0, 2), spread: among(['touching', 'everywhere']) },
+    combine: among(COMBINE_RULES.filter((each) => each !== 'replace')),
+  });
+
+const isStroke = (value: unknown) =>
+  shaped(value, {
+    ...{ mark: among(STROKE_MARKS), radius: length },
+    points: listOf(isPoint, LIMITS.outlinePoints),
+  });
+
+const isFill = (value: unknown) => shaped(value, { mark: among(STROKE_MARKS), fill: isPoint });
+
+const isBox = (value: unknown) =>
+  value === null ||
+  shaped(value, { x: Number.isFinite, y: Number.isFinite, width: length, height: length });
+
+const from = among(PICKED_FROM);
+
+/** What each kind of recipe is made of. */
+const RECIPES: Readonly<Record<string, Fields>> = {
+  reach: { from, points: listOf(isReachPoint, LIMITS.marks) },
+  sweep: { from, strokes: listOf(isStroke, LIMITS.marks), box: isBox },
+  marks: { from, marks: listOf((value) => isStroke(value) || isFill(value), LIMITS.marks) },
+  subject: {
+    name: (value) => typeof value === 'string' && value.length <= LIMITS.nameLength,
+    confidence: within(0, 1),
+  },
+};
+
+export const IsRecipe = rule(
+  'isRecipe',
+  (value) => {
+    const by = (value as { by?: unknown } | null)?.by;
+    const fields = typeof by === 'string' ? RECIPES[by] : undefined;
+    return fields !== undefined && shaped(value, { ...fields, by: () => true });
+  },
+  'must say what the part was picked by: reach points, sweeps, marks or a found subject',
+);
