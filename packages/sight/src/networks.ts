@@ -1,6 +1,6 @@
-import { setThreadsCount, setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
+import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { type GraphModel, loadGraphModel } from '@tensorflow/tfjs-converter';
-import { io, ready, setBackend, type Tensor, tensor4d } from '@tensorflow/tfjs-core';
+import { env, io, ready, setBackend, type Tensor, tensor4d } from '@tensorflow/tfjs-core';
 
 /** A network as it is shipped: the graph's JSON and its weights. */
 export interface NetworkFiles {
@@ -51,8 +51,11 @@ export interface Networks {
 
 /** Makes the networks. Everything comes from `files`; nothing is fetched but the backend's binary. */
 export async function openNetworks(files: SightFiles): Promise<Networks> {
-  setWasmPaths(files.binaries);
-  setThreadsCount(1);
+  const simd = files.binaries['tfjs-backend-wasm-simd.wasm'] ?? '';
+  // All three names must be there, though the one with threads is never loaded.
+  setWasmPaths({ ...files.binaries, 'tfjs-backend-wasm-threaded-simd.wasm': simd });
+  // Its threads are made from the text of functions, which a bundle does not keep.
+  env().set('WASM_HAS_MULTITHREAD_SUPPORT', false);
   await setBackend('wasm');
   await ready();
   const [person, objects] = await Promise.all([modelOf(files.person), modelOf(files.objects)]);

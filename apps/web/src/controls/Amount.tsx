@@ -106,8 +106,8 @@ export function Amount(props: AmountProps) {
   );
   if (layout === 'stack') {
     return (
-      <div className="grid w-[92px] shrink-0 gap-0.5 text-[11.5px]">
-        <div className="grid grid-cols-[1fr_44px] items-baseline">
+      <div className="grid w-[84px] shrink-0 gap-0.5 text-[11.5px]">
+        <div className="grid grid-cols-[1fr_38px] items-baseline">
           <label htmlFor={id} className="text-faint">
             {label}
           </label>
@@ -118,7 +118,7 @@ export function Amount(props: AmountProps) {
     );
   }
   return (
-    <div className="grid h-[26px] grid-cols-[84px_1fr_64px] items-center gap-2 text-[12.5px]">
+    <div className="grid h-[26px] grid-cols-[92px_1fr_60px] items-center gap-2 text-[12.5px]">
       <label htmlFor={id} className="truncate text-quiet">
         {label}
       </label>

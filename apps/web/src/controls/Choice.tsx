@@ -5,6 +5,8 @@ interface ChoiceProps<Value extends string> {
     readonly value: Value;
     readonly words: string;
     readonly hint?: string;
+    /** What the words are short for. */
+    readonly means?: string;
   }[];
   readonly onChoose: (value: Value) => void;
   readonly disabled?: boolean;
@@ -14,13 +16,14 @@ interface ChoiceProps<Value extends string> {
 export function Choice<Value extends string>(props: ChoiceProps<Value>) {
   const { label, value, options, onChoose, disabled } = props;
   return (
-    <fieldset className="flex rounded-lg bg-base-200 p-0.5" disabled={disabled}>
+    <fieldset className="flex shrink-0 rounded-lg bg-base-200 p-0.5" disabled={disabled}>
       <legend className="sr-only">{label}</legend>
       {options.map((option) => (
         <button
           key={option.value}
           type="button"
           title={option.hint}
+          aria-label={option.means}
           aria-pressed={option.value === value}
           onClick={() => onChoose(option.value)}
           className="cursor-pointer rounded-md px-2 py-1 text-[12px] text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content disabled:opacity-50"

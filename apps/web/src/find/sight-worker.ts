@@ -5,7 +5,6 @@ import personWeights from '@diplex/sight/models/selfie.bin?url';
 import personGraph from '@diplex/sight/models/selfie.json?url';
 import plain from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
 import simd from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
-import threaded from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-threaded-simd.wasm?url';
 import type { SightAsk, SightReply } from './sight-protocol';
 
 let opened: Promise<Networks> | null = null;
@@ -29,7 +28,6 @@ async function open(): Promise<Networks> {
   const binaries = {
     'tfjs-backend-wasm.wasm': plain,
     'tfjs-backend-wasm-simd.wasm': simd,
-    'tfjs-backend-wasm-threaded-simd.wasm': threaded,
   };
   return openNetworks({ person, objects, binaries });
 }

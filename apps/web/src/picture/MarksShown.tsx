@@ -30,30 +30,22 @@ export function MarkStrokes({
       listening: false,
     };
     // biome-ignore lint/suspicious/noArrayIndexKey: a stroke is known by its place in the list
-    return <MarkStroke key={index} mark={mark} common={common} width={width} />;
+    return <MarkStroke key={index} mark={mark} common={common} />;
   });
 }
 
 function MarkStroke({
   mark,
   common,
-  width,
 }: {
   readonly mark: MarkedStroke['mark'];
   readonly common: { points: number[]; strokeWidth: number; listening: boolean };
-  readonly width: number;
 }) {
   if (mark === 'keep') {
     return (
       <>
         <Line {...common} stroke="#ffffff" opacity={0.16} />
-        <Line
-          {...common}
-          stroke="#ffffff"
-          strokeWidth={Math.max(2, width * 0.5)}
-          dash={[0.5, Math.max(5, width * 0.6)]}
-          opacity={0.9}
-        />
+        <Line {...common} stroke="#ffffff" strokeWidth={2.4} dash={[0.1, 5]} />
       </>
     );
   }

@@ -6,11 +6,16 @@ import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
 import { MarkingOptions, RampOptions, ReachOptions, TonesOptions } from './PickOptions';
 
-const RULES: readonly { value: CombineRule; words: string; hint: string }[] = [
-  { value: 'add', words: '+ add', hint: 'Add to the mask (I turns round)' },
-  { value: 'subtract', words: '− subtract', hint: 'Take away from the mask (I turns round)' },
-  { value: 'intersect', words: '∩ intersect', hint: 'Keep only what is inside both' },
-  { value: 'replace', words: '= replace', hint: 'Start anew with this part' },
+const RULES: readonly { value: CombineRule; words: string; means: string; hint: string }[] = [
+  { value: 'add', words: '+', means: '+ add', hint: 'Add to the mask (I turns round)' },
+  {
+    value: 'subtract',
+    words: '−',
+    means: '− subtract',
+    hint: 'Take away from the mask (I turns round)',
+  },
+  { value: 'intersect', words: '∩', means: '∩ intersect', hint: 'Keep only what is inside both' },
+  { value: 'replace', words: '=', means: '= replace', hint: 'Start anew with this part' },
 ];
 
 const PRESSURE: readonly { value: Brush['pressure']; words: string }[] = [

@@ -52,7 +52,7 @@ export function ReachOptions() {
         onChoose={(spread) => set({ spread })}
       />
       {distance('Tolerance', 'tolerance')}
-      {distance('Soft skirt', 'skirt')}
+      {distance('Skirt', 'skirt')}
       <Amount
         layout="stack"
         label="Patch"
