@@ -72,13 +72,17 @@ export class BenchPage {
   }
 
   /** Presses at the first place, goes through the others and lets go at the last. */
-  async drag(places: readonly Place[], steps = 6): Promise<void> {
+  async drag(
+    places: readonly Place[],
+    steps = 6,
+    button: 'left' | 'right' = 'left',
+  ): Promise<void> {
     const [first, ...others] = await this.onScreen(places);
     if (!first) return;
     await this.page.mouse.move(first.x, first.y);
-    await this.page.mouse.down();
+    await this.page.mouse.down({ button });
     for (const at of others) await this.page.mouse.move(at.x, at.y, { steps });
-    await this.page.mouse.up();
+    await this.page.mouse.up({ button });
   }
 
   /** Pointer events of a kind that Playwright has no device for: a pen's pressure, two fingers. */
@@ -110,6 +114,11 @@ export class BenchPage {
         area.dispatchEvent(new PointerEvent(type, { ...state, ...place }));
       }
     }, list);
+  }
+
+  /** Waits until no long work is under way. */
+  async jobsDone(): Promise<void> {
+    await expect(this.page.getByTestId('job-line')).toHaveCount(0, { timeout: 60_000 });
   }
 
   parts(): Locator {
@@ -199,17 +208,24 @@ export async function newOf(
   return ((await made.json()) as ApiComposition).id;
 }
 
-/** A bench at the Cut stage with the harbour wall on a canvas of its size, its mask seen as greyscale. */
-export async function wallToCut(page: Page, title: string): Promise<BenchPage> {
+/** A bench at the Cut stage with one demo photograph on a canvas of its size, its mask seen as greyscale. */
+export async function photoToCut(
+  page: Page,
+  title: string,
+  file: string,
+  canvas: { readonly width: number; readonly height: number },
+): Promise<BenchPage> {
   const bench = new BenchPage(page);
-  const id = await newOf(page, title, 1500, 1000);
+  const id = await newOf(page, title, canvas.width, canvas.height);
   await page.goto(`/c/${id}/gather`);
-  await page
-    .getByRole('button', { name: /^Harbour wall/ })
-    .first()
-    .click();
+  await page.getByTitle(`${file}: press`).click();
   await bench.tool('Add as layer');
   await bench.stage('Cut');
   await page.getByRole('button', { name: 'Plain', exact: true }).click();
   return bench;
+}
+
+/** The harbour wall at the Cut stage. */
+export function wallToCut(page: Page, title: string): Promise<BenchPage> {
+  return photoToCut(page, title, 'harbour-wall.jpg', { width: 1500, height: 1000 });
 }

@@ -169,10 +169,11 @@ export function TonesOptions() {
           <button
             key={name}
             type="button"
+            aria-label={`Add ${name}`}
             onClick={() => addTones(name)}
-            className="h-8 cursor-pointer rounded-lg bg-secondary px-3 text-[12px] text-secondary-content hover:brightness-110"
+            className="h-8 cursor-pointer rounded-lg bg-secondary px-2.5 capitalize text-[12px] text-secondary-content hover:brightness-110"
           >
-            Add {name}
+            {name}
           </button>
         ))}
       </div>
