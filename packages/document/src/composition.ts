@@ -68,19 +68,31 @@ interface PartBase {
   readonly amount?: number;
 }
 
-/** A closed path of straight runs; freehand lines are simplified to one. In mask pixels. */
-export interface OutlinePart extends PartBase {
-  readonly kind: 'outline';
-  readonly points: readonly Point[];
+/**
+ * A point of an outline. The runs to and from it are cubic Bezier curves where it has handles (given
+ * as places, not as ways from the point), and straight where it has none.
+ */
+export interface OutlinePoint extends Point {
+  readonly in?: Point;
+  readonly out?: Point;
 }
 
-/** An upright box in mask pixels. */
+/** A closed path in mask pixels, and further closed paths that run the other way round: its holes. */
+export interface OutlinePart extends PartBase {
+  readonly kind: 'outline';
+  readonly points: readonly OutlinePoint[];
+  readonly further?: readonly (readonly OutlinePoint[])[];
+}
+
+/** A box in mask pixels. */
 export interface BoxPart extends PartBase {
   readonly kind: 'box';
   readonly x: number;
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  /** Degrees about its middle, clockwise; none when left out. */
+  readonly turn?: number;
 }
 
 /** The ellipse that touches all four sides of its box, in mask pixels. */
@@ -90,6 +102,8 @@ export interface OvalPart extends PartBase {
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  /** Degrees about its middle, clockwise; none when left out. */
+  readonly turn?: number;
 }
 
 /** Brush strokes. What no stroke touched leaves the parts behind it as they are. */

@@ -9,7 +9,7 @@ import type {
   TiledLevel,
   View,
 } from '@diplex/core';
-import type { BlobHash, Composition, Matrix, PickedFrom, Rect } from '@diplex/document';
+import type { BlobHash, Composition, Matrix, PickedFrom, Point, Rect } from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
 
 type Samples = Uint8Array | Uint16Array;
@@ -132,6 +132,11 @@ export interface Jobs {
   'reach-map': {
     ask: PickPlace & { from: PickedFrom; reach: ReachFrom; level: number };
     answer: { map: Uint16Array; width: number; height: number };
+  };
+  /** A closed line in pixels of a level, moved to the strongest edge near it. */
+  'snap-line': {
+    ask: PickPlace & { from: PickedFrom; level: number; points: readonly Point[]; reach: number };
+    answer: readonly Point[];
   };
   /** One level of what lies under a layer's mask. */
   'ground-level': {

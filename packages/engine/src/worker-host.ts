@@ -9,7 +9,7 @@ import {
   strokeEndJob,
   strokeExtendJob,
 } from './jobs/paint-jobs';
-import { cutLikelyJob, groundLevelJob, pickJob, reachMapJob } from './jobs/pick-jobs';
+import { cutLikelyJob, groundLevelJob, pickJob, reachMapJob, snapLineJob } from './jobs/pick-jobs';
 import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
@@ -30,6 +30,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'cut-likely': cutLikelyJob,
   'reach-map': reachMapJob,
   'ground-level': groundLevelJob,
+  'snap-line': snapLineJob,
   pass: passJob,
 };
 

@@ -52,6 +52,12 @@ export type Draft =
   | { readonly kind: 'coverage'; readonly image: ImageData; readonly map: Matrix }
   | { readonly kind: 'line'; readonly from: Point; readonly to: Point };
 
+/** How outlines are drawn. */
+export interface Outlining {
+  /** How far an outline may go to lie on an edge, in composition pixels; 0 stays as drawn. */
+  readonly snap: number;
+}
+
 /** How Reach picks. */
 export interface Reaching {
   /** Side of the sampled patch, in mask pixels. */
@@ -97,6 +103,7 @@ interface Hand {
   readonly combine: CombineRule;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
+  readonly outlining: Outlining;
   readonly reaching: Reaching;
   readonly marking: Marking;
   readonly ramping: Ramping;
@@ -124,6 +131,7 @@ export const useHand = create<Hand>((set) => ({
   combine: 'add',
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  outlining: { snap: 0 },
   reaching: { patch: 5, tolerance: 0.05, skirt: 0.03, spread: 'touching' },
   marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },
   ramping: { shape: 'straight', falloff: 'smooth' },

@@ -3,6 +3,7 @@ import { Layer as OverlayLayer, Stage } from 'react-konva';
 import { type ToolName, useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
 import { DraftShape } from './DraftShape';
+import { FrameHandles } from './FrameHandles';
 import { MarkStrokes, MarksShown } from './MarksShown';
 import { OutlineHandles } from './OutlineHandles';
 import { setOverlayStage } from './overlay-hits';
@@ -24,6 +25,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
     >
       <OverlayLayer>
         {tool === 'outline' && <OutlineHandles />}
+        {(tool === 'box' || tool === 'oval') && <FrameHandles />}
         {tool === 'ramp' && <RampHandles />}
         {picks && <MarksShown />}
         {draft?.kind === 'strokes' && <MarkStrokes strokes={draft.strokes} map={draft.map} />}

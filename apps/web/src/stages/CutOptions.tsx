@@ -1,9 +1,11 @@
 import type { Brush } from '@diplex/core';
 import type { CombineRule } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
 import { type FrameDrawing, useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
+import { JOINS, joinable, joinOutlines } from '../tools/join-outlines';
 import { MarkingOptions, RampOptions, ReachOptions, TonesOptions } from './PickOptions';
 
 const RULES: readonly { value: CombineRule; words: string; means: string; hint: string }[] = [
@@ -33,6 +35,8 @@ export function CutOptions() {
     <>
       <CombineChoice />
       {(cutTool === 'box' || cutTool === 'oval') && <FrameOptions />}
+      {cutTool === 'outline' && <OutlineOptions />}
+      {(cutTool === 'outline' || cutTool === 'box' || cutTool === 'oval') && <JoinButtons />}
       {cutTool === 'reach' && <ReachOptions />}
       {(cutTool === 'sweep' || cutTool === 'marks') && <MarkingOptions tool={cutTool} />}
       {cutTool === 'ramp' && <RampOptions />}
@@ -50,6 +54,48 @@ function CombineChoice() {
       options={RULES}
       onChoose={(next) => take({ combine: next })}
     />
+  );
+}
+
+function OutlineOptions() {
+  const { outlining, take } = useHand();
+  const set = (snap: number) => take({ outlining: { ...outlining, snap } });
+  return (
+    <Amount
+      layout="stack"
+      label="Snap"
+      value={outlining.snap}
+      min={0}
+      max={60}
+      step={1}
+      unit="px"
+      curve={2}
+      onTry={set}
+      onSet={set}
+    />
+  );
+}
+
+/** Joins the outlines, boxes and ovals of the mask to one. */
+function JoinButtons() {
+  useComposition((state) => state.composition);
+  useHand((state) => state.layer);
+  if (joinable().length < 2) return null;
+  return (
+    <fieldset className="flex shrink-0 items-center gap-1 text-[11.5px] text-faint">
+      <legend className="sr-only">Join outlines</legend>
+      Join
+      {JOINS.map((how) => (
+        <button
+          key={how}
+          type="button"
+          onClick={() => joinOutlines(how)}
+          className="h-7 cursor-pointer rounded-md bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110"
+        >
+          {how}
+        </button>
+      ))}
+    </fieldset>
   );
 }
 

@@ -52,7 +52,7 @@ export function CutSentence() {
     <>
       Changes {whose}: {DOES[combine]}; {HOW[cutTool]}
       {cutTool === 'outline' && edits
-        ? ' Points: drag; press the line to add, twice to remove.'
+        ? ' Points: drag; Alt makes one smooth or sharp; press the line to add, twice to remove.'
         : ''}
     </>
   );

@@ -16,9 +16,9 @@ import { choked } from './choke';
 import { type DrawCoverage, feathered } from './feather';
 import { evened, firm } from './firm';
 import { type PaintedCoverage, paintedCoverage } from './painted-coverage';
-import { partOutline } from './part-outline';
+import { partOutlines } from './part-outline';
 import { rampCoverage } from './ramp';
-import { scanConvert } from './scan-convert';
+import { scanConvertAll } from './scan-convert';
 import { componentOf, toneCoverage } from './tones';
 
 /** Pictures whose tones a mask looks at; null where there is nothing. */
@@ -113,7 +113,7 @@ function drawerOf(
   const toOutput = (at: number) => multiply(scaling(at, at), toComposition);
   if (part.kind === 'ramp') return (area, at) => rampCoverage(part, toOutput(at), area);
   if (part.kind === 'tones') return (area, at) => tonesIn(part, tones, area, at);
-  return (area, at) => scanConvert(partOutline(part, toOutput(at)), area);
+  return (area, at) => scanConvertAll(partOutlines(part, toOutput(at)), area);
 }
 
 function tonesIn(part: TonesPart, tones: ToneSource, area: Rect, at: number): CoverageImage {

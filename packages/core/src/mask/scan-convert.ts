@@ -25,6 +25,11 @@ let deltas = new Float64Array(0);
  * @param region whole-number output pixels
  */
 export function scanConvert(points: readonly Point[], region: Rect): CoverageImage {
+  return scanConvertAll([points], region);
+}
+
+/** As `scanConvert`, for several closed polygons; those that run the other way round are holes. */
+export function scanConvertAll(loops: readonly (readonly Point[])[], region: Rect): CoverageImage {
   const { width, height } = region;
   const out = newCoverage(width, height);
   // One column more than the region: area that lies to the right of it has to go somewhere.
@@ -34,10 +39,12 @@ export function scanConvert(points: readonly Point[], region: Rect): CoverageIma
     first: new Int32Array(height).fill(stride),
     last: new Int32Array(height).fill(-1),
   };
-  for (let i = 0; i < points.length; i++) {
-    const from = points[i] as Point;
-    const to = points[(i + 1) % points.length] as Point;
-    addEdge(reach, stride, region, from, to);
+  for (const points of loops) {
+    for (let i = 0; i < points.length; i++) {
+      const from = points[i] as Point;
+      const to = points[(i + 1) % points.length] as Point;
+      addEdge(reach, stride, region, from, to);
+    }
   }
   for (let y = 0; y < height; y++) {
     const [first, last] = [reach.first[y] as number, reach.last[y] as number];

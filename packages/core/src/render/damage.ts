@@ -10,6 +10,7 @@ import {
   type MaskPart,
   maskMatrix,
   maskOf,
+  type OutlinePoint,
   PAINTED_TILE_SIZE,
   type Rect,
   roundOut,
@@ -50,11 +51,24 @@ function partReach(part: MaskPart): Rect | null {
   if (part.kind === 'ramp' || part.kind === 'tones') return null;
   if (part.combine === 'replace' || part.inverted) return null;
   if (part.kind === 'picked') return changedTiles({ ...part, tiles: {} }, part);
-  if (part.kind !== 'outline') return part;
-  const xs = part.points.map((point) => point.x);
-  const ys = part.points.map((point) => point.y);
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  if (part.kind !== 'outline') return part.turn ? boundsOfTurned(part) : part;
+  return boundsOfLoops([part.points, ...(part.further ?? [])]);
+}
+
+/** A frame turned about its middle stays within the circle round its corners. */
+function boundsOfTurned({ x, y, width, height }: Rect): Rect {
+  const reach = Math.hypot(width, height) / 2;
+  const [cx, cy] = [x + width / 2, y + height / 2];
+  return { x: cx - reach, y: cy - reach, width: 2 * reach, height: 2 * reach };
+}
+
+/** Curves stay within their points and handles. */
+function boundsOfLoops(loops: readonly (readonly OutlinePoint[])[]): Rect {
+  const all = loops.flat().flatMap((point) => [point, point.in ?? point, point.out ?? point]);
+  const least = (axis: 'x' | 'y') => all.reduce((low, p) => Math.min(low, p[axis]), Infinity);
+  const most = (axis: 'x' | 'y') => all.reduce((high, p) => Math.max(high, p[axis]), -Infinity);
+  const [x, y] = [least('x'), least('y')];
+  return { x, y, width: most('x') - x, height: most('y') - y };
 }
 
 /** True when nothing but the tiles of a part differs (and what they come from), which therefore stays local. */

@@ -3,6 +3,8 @@ export * from './add-layer';
 export * from './add-mask';
 export * from './add-part';
 export * from './duplicate-layer';
+export * from './join-parts';
+export * from './lay-part';
 export * from './link-mask';
 export * from './lock-layer';
 export {

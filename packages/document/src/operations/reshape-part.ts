@@ -1,8 +1,13 @@
-import type { Point } from '../geometry/matrix';
+import { castDraft } from 'mutative';
+import type { OutlinePoint } from '../composition';
 import { draftPart, type Operation, OperationRefused, partName } from './operation';
 
 /** Gives an outline other points, in mask pixels. */
-export const reshapePart: Operation<{ mask: string; part: string; points: readonly Point[] }> = {
+export const reshapePart: Operation<{
+  mask: string;
+  part: string;
+  points: readonly OutlinePoint[];
+}> = {
   name: 'reshapePart',
   words: (before, { mask, part }) => `Reshaped ${partName(before, mask, part)}`,
   change(draft, { mask, part, points }) {
@@ -15,6 +20,6 @@ export const reshapePart: Operation<{ mask: string; part: string; points: readon
         'An outline needs three points at least. Delete the part instead.',
       );
     }
-    target.points = points.map(({ x, y }) => ({ x, y }));
+    target.points = castDraft([...points]);
   },
 };

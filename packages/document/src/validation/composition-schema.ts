@@ -24,6 +24,7 @@ import {
   type MaskPart,
   MIX_SPACES,
   type MixSpace,
+  type OutlinePoint,
   RAMP_SHAPES,
   type RampShape,
   type Recipe,
@@ -38,6 +39,7 @@ import { IsRecipe } from './recipe-rule';
 import {
   IsBlobHash,
   IsIdentifier,
+  IsLoops,
   IsMatrix,
   IsName,
   IsNumbers,
@@ -106,11 +108,13 @@ class FramedPartSchema extends PartSchema {
   @IsNumber() y!: number;
   @IsNumber() @Min(0) width!: number;
   @IsNumber() @Min(0) height!: number;
+  @IsOptional() @IsNumber() turn?: number;
 }
 
 export class OutlinePartSchema extends PartSchema {
   @IsIn(['outline']) kind!: 'outline';
-  @IsPointList() points!: Point[];
+  @IsPointList() points!: OutlinePoint[];
+  @IsOptional() @IsLoops() further?: OutlinePoint[][];
 }
 
 export class BoxPartSchema extends FramedPartSchema {

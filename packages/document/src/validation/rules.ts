@@ -30,13 +30,31 @@ export const IsBlobHash = rule(
   'must be a SHA-256 in 64 lower-case hexadecimal digits',
 );
 
-export const IsPointList = rule(
-  'isPointList',
-  (value) =>
+/** A point of an outline: a place, and perhaps the places of its handles. */
+function isOutlinePoint(value: unknown): boolean {
+  if (!isPoint(value)) return false;
+  const handles = value as { in?: unknown; out?: unknown };
+  return [handles.in, handles.out].every((each) => each === undefined || isPoint(each));
+}
+
+function isLoop(value: unknown): boolean {
+  return (
     Array.isArray(value) &&
     value.length >= 3 &&
     value.length <= LIMITS.outlinePoints &&
-    value.every(isPoint),
+    value.every(isOutlinePoint)
+  );
+}
+
+export const IsLoops = rule(
+  'isLoops',
+  (value) => Array.isArray(value) && value.length <= LIMITS.marks && value.every(isLoop),
+  'must be lists of three points at least',
+);
+
+export const IsPointList = rule(
+  'isPointList',
+  isLoop,
   `must be 3 to ${LIMITS.outlinePoints} points with finite x and y`,
 );
 

@@ -5,6 +5,7 @@ import {
   type PickGround,
   pick,
   reachMap,
+  snapLine,
   softened,
 } from '@diplex/core';
 import { layerById, type PickedFrom } from '@diplex/document';
@@ -56,4 +57,9 @@ export const groundLevelJob: JobHandler<'ground-level'> = (ask, { pixels }) => {
   const level = groundFor(ask, ask.from, pixels).level(ask.level);
   const data = level.data.slice();
   return { answer: { ...level, data }, transfer: [data.buffer as ArrayBuffer] };
+};
+
+export const snapLineJob: JobHandler<'snap-line'> = (ask, { pixels }) => {
+  const picture = groundFor(ask, ask.from, pixels).level(ask.level);
+  return { answer: snapLine(picture, ask.points, ask.reach) };
 };
