@@ -1,4 +1,5 @@
-export type { Brush, StrokePoint } from './brush/brush';
+export type { Brush, Stick, StrokePoint, Tip } from './brush/brush';
+export { type TipImage, tipOf } from './brush/dab-weights';
 export { SmoothPath } from './brush/smooth-path';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
 export { greyOfLightness, lightness } from './colour/lightness';
@@ -22,7 +23,7 @@ export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
 export { type PickRecipe, pick, softened } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
-export { groundNeeds, groundOf, PickLacksPixels } from './pick/render-ground';
+export { groundNeeds, groundOf, PickLacksPixels, wholeSource } from './pick/render-ground';
 export { saliencyOf } from './pick/saliency';
 export { segment, workingLevel } from './pick/segment';
 export { SegmentStopped, type SegmentTask } from './pick/segment-task';

@@ -98,6 +98,8 @@ export interface Jobs {
       extent: Rect;
       /** The tiles of the part as it is, by `column,row`. */
       tiles: Readonly<Record<string, BlobHash>>;
+      /** Whose colours a brush sticks to; only needed by one that does. */
+      place?: PickPlace & { from: PickedFrom };
     };
     answer: null;
   };

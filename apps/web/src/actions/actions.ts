@@ -150,6 +150,10 @@ const PICTURE_ACTIONS: readonly Action[] = [
 ];
 
 const MASK_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'loupe', words: 'Loupe at 400 %', group: 'Picture', keys: ['k'] },
+    run: () => useHand.getState().take({ loupe: !useHand.getState().loupe }),
+  },
   { id: 'mask-view', words: 'Next mask view', group: 'Mask', keys: ['m'], run: nextMaskView },
   { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },
   {

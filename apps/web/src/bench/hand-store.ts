@@ -103,6 +103,8 @@ interface Hand {
   readonly combine: CombineRule;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
+  /** How much strokes are pulled along behind the pointer, 0..1. */
+  readonly smoothing: number;
   readonly outlining: Outlining;
   readonly reaching: Reaching;
   readonly marking: Marking;
@@ -120,6 +122,8 @@ interface Hand {
   readonly draft: Draft | null;
   readonly dial: Dial | null;
   readonly comparing: boolean;
+  /** Whether the glass is wanted whatever the tool. */
+  readonly loupe: boolean;
   take(change: Partial<Omit<Hand, 'take'>>): void;
 }
 
@@ -131,6 +135,7 @@ export const useHand = create<Hand>((set) => ({
   combine: 'add',
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  smoothing: 0,
   outlining: { snap: 0 },
   reaching: { patch: 5, tolerance: 0.05, skirt: 0.03, spread: 'touching' },
   marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },
@@ -146,6 +151,7 @@ export const useHand = create<Hand>((set) => ({
   draft: null,
   dial: null,
   comparing: false,
+  loupe: false,
   take: (change) => set(change),
 }));
 

@@ -5,6 +5,7 @@ import { type ToolName, useHand } from '../bench/hand-store';
 import { BrushRing, useRing } from './BrushRing';
 import { CoverageDraft } from './CoverageDraft';
 import { useCamera } from './camera-store';
+import { Loupe } from './Loupe';
 import { PictureOverlay } from './PictureOverlay';
 import { Readout } from './Readout';
 import { usePointer } from './use-pointer';
@@ -24,6 +25,10 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   useTileScreen(canvas, area);
   const cursor = usePointer(area, tool);
   const ring = useRing(tool);
+  const loupe = useHand((state) => state.loupe);
+  const far = useCamera((state) => state.zoom < 1);
+  // Corners are set to the pixel, which cannot be seen from afar.
+  const exact = tool === 'outline' && far;
   const grey = Math.round(greyOfLightness(surround) * 255);
   return (
     <main
@@ -37,6 +42,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
         <CoverageDraft />
         <PictureOverlay tool={tool} />
         {ring && <BrushRing area={area} ring={ring} />}
+        {(loupe || exact) && <Loupe area={area} />}
       </div>
       {cutting && <ViewSwitch />}
       <Readout area={area} />

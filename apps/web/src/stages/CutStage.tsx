@@ -4,6 +4,7 @@ import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
+import { BrushSection } from './BrushSection';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
 import { FindSubject } from './FindSubject';
@@ -25,7 +26,7 @@ export function CutStage() {
         {layer ? (
           <>
             <LayerHead layer={layer} />
-            <FindSubject layer={layer} />
+            {tool === 'brush' ? <BrushSection /> : <FindSubject layer={layer} />}
             <MaskParts layer={layer} />
             <PartRecipe layer={layer} />
             <MaskEdge layer={layer} />

@@ -1,4 +1,11 @@
-import { type Brush, SmoothPath, type StrokePoint, tilesReached } from '@diplex/core';
+import {
+  type Brush,
+  SmoothPath,
+  type SourceTile,
+  type StrokePoint,
+  tilesReached,
+  tilesUnder,
+} from '@diplex/core';
 import {
   boundsAfter,
   type Composition,
@@ -7,6 +14,7 @@ import {
   newId,
   PAINTED_TILE_SIZE,
   type PaintedPart,
+  type PickedFrom,
   type Point,
   paintPart,
   perform,
@@ -22,7 +30,9 @@ import { useJobs } from '../bench/job-store';
 import { tellProblem } from '../bench/notice-store';
 import { trackWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
+import { bringGround, pickPlace } from '../picks/run-pick';
 import { currentScreen } from '../picture/current-screen';
+import { useShelf } from '../shelf/shelf-store';
 import {
   commitPart,
   freshName,
@@ -82,7 +92,24 @@ class RunningStroke {
   private async start(): Promise<void> {
     const { tiles } = this.part;
     const ask = { stroke: this.id, brush: this.brush, tiles, extent: this.extent };
-    await pageEngine().run('stroke-begin', { ...ask, toComposition: this.target.matrix }, STROKE);
+    const from = useHand.getState().pickedFrom;
+    const place = { ...pickPlace(this.target.layer.id), from };
+    const letGo = await this.bringPixels(from);
+    try {
+      const begin = { ...ask, place, toComposition: this.target.matrix };
+      await pageEngine().run('stroke-begin', begin, STROKE);
+    } finally {
+      for (const each of letGo) each();
+    }
+  }
+
+  /** What a brush looks at that is more than round: colours under it, the picture of its tip. */
+  private bringPixels(from: PickedFrom): Promise<(() => void)[]> {
+    const { stick, tip } = this.brush;
+    const wanted: Promise<() => void>[] = [];
+    if (stick) wanted.push(bringGround(this.target.layer, from, [0]));
+    if (tip) wanted.push(pageSupply().bring(sourceTiles(tip.source)));
+    return Promise.all(wanted);
   }
 
   private get extent(): Rect {
@@ -279,12 +306,15 @@ class BrushTool implements Tool {
     const from = this.lastEnd;
     const straight = at.shift && from?.layer === target.layer.id;
     const start = straight ? [{ ...at, x: from.x, y: from.y }] : [];
-    const path = new SmoothPath();
+    const { brush, smoothing } = useHand.getState();
+    const path = new SmoothPath(smoothing);
+    // The second button does the opposite of the first.
+    const meant = at.otherButton ? { ...brush, value: 1 - brush.value } : brush;
     const points = path.add([...start, at].map(strokePoint));
     const gesture: Gesture = { path, points, stroke: null };
     this.gesture = gesture;
     this.after(() => {
-      gesture.stroke = openStroke();
+      gesture.stroke = openStroke(meant);
       gesture.stroke?.extend(gesture.points);
     });
   }
@@ -330,14 +360,24 @@ class BrushTool implements Tool {
 }
 
 /** A stroke on the painted part in hand, on the nearest part if that is painted, or on a new one. */
-function openStroke(): RunningStroke | null {
+function openStroke(brush: Brush): RunningStroke | null {
   const target = maskInHand();
   if (!target) return null;
-  const { brush } = useHand.getState();
   const part = target.part?.kind === 'painted' ? target.part : target.mask?.parts.at(-1);
   return part?.kind === 'painted' && part.shown
     ? new RunningStroke(target, part, false, brush)
     : new RunningStroke(target, newPaintedPart(target.mask), true, brush);
+}
+
+/** All tiles of a source at its full size. */
+function sourceTiles(source: string): SourceTile[] {
+  const known = useShelf.getState().sources.find(({ hash }) => hash === source);
+  if (!known) throw new Error('The picture of the tip is no longer on the shelf. Choose another.');
+  const { width, height } = known;
+  return tilesUnder(known, { x: 0, y: 0, width, height }).map((place) => ({
+    ...{ source, level: 0 },
+    ...place,
+  }));
 }
 
 function strokePoint({ x, y, pressure }: PointerSample): StrokePoint {

@@ -150,7 +150,7 @@ class OutlineTool implements Tool {
           options,
         );
         const inMask = moved.map(({ x, y }) => ({ x: x / by, y: y / by }));
-        this.make(target, fitClosedLine(inMask, 0.7));
+        this.make(target, fitClosedLine(inMask, 1));
       } finally {
         letGo();
       }

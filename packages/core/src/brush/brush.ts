@@ -9,8 +9,38 @@ export interface Brush {
   readonly flow: number;
   /** What pen pressure changes. */
   readonly pressure: 'none' | 'size' | 'strength' | 'flow';
-  /** What the stroke paints: 1 shows, 0 hides. */
+  /** What the stroke paints: 1 shows, 0 hides, what lies between does so in part. */
   readonly value: number;
+  /** Paints only what is like the colour under its centre and hangs together with it. */
+  readonly stick?: Stick | null;
+  /** A picture instead of the round tip. */
+  readonly tip?: Tip | null;
+}
+
+export interface Stick {
+  /** Colours as far off as this (OKLab distance) are not painted any more. */
+  readonly range: number;
+}
+
+/** How a picture is used as a tip: its light places paint. */
+export interface Tip {
+  /** The hash of the source. */
+  readonly source: string;
+  /** Degrees, clockwise. */
+  readonly angle: number;
+  /** From one touch to the next, as a share of the radius. */
+  readonly spacing: number;
+  /** How far touches stray from the line, as a share of the radius. */
+  readonly scatter: number;
+  /** How much size and angle differ from touch to touch, 0..1. */
+  readonly jitter: number;
+  /** Whether the angle is that of the stroke. */
+  readonly follows: boolean;
+}
+
+/** How far a touch may reach from the line, in composition pixels. */
+export function reachOf({ radius, tip }: Brush): number {
+  return tip ? radius * (Math.SQRT2 * (1 + tip.jitter / 2) + tip.scatter) : radius;
 }
 
 /** One place of the pointer, in composition pixels; pressure 0..1, 1 where there is none. */

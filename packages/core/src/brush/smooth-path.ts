@@ -10,17 +10,32 @@ const MOST_STEPS = 32;
  * the rest of the way.
  */
 export class SmoothPath {
+  private pulled: StrokePoint | null = null;
+  private last: StrokePoint | null = null;
   private corner: StrokePoint | null = null;
   private at: StrokePoint | null = null;
 
+  /** @param amount 0 (as drawn) to 1: how much the path is pulled along behind the pointer */
+  constructor(private readonly amount = 0) {}
+
   /** The curve's further places for further places of the pointer. */
   add(points: readonly StrokePoint[]): StrokePoint[] {
-    return points.flatMap((point) => this.addOne(point));
+    return points.flatMap((point) => this.addOne(this.pull(point)));
   }
 
   /** What is left up to the last place of the pointer. */
   end(): StrokePoint[] {
-    return this.corner ? [this.corner] : [];
+    const { corner, last } = this;
+    if (!corner || !last) return [];
+    // What is pulled along comes to where the pointer stopped.
+    return this.amount > 0 ? [...this.addOne(last), last] : [corner];
+  }
+
+  private pull(point: StrokePoint): StrokePoint {
+    this.last = point;
+    const follows = 1 - 0.92 * this.amount;
+    this.pulled = this.pulled ? between(this.pulled, point, follows) : point;
+    return this.pulled;
   }
 
   private addOne(point: StrokePoint): StrokePoint[] {

@@ -11,7 +11,10 @@ import {
   uniteRects,
 } from '@diplex/document';
 import { type Dab, mergeStroke, stampDab } from '@diplex/kernels';
-import { type Brush, type StrokePoint, spacing } from './brush';
+import type { SourceLevel } from '../pixels/source-level';
+import { type Brush, reachOf, type StrokePoint, spacing } from './brush';
+import { roundWeights, stickToColour, type TipImage, type Touch, tipWeights } from './dab-weights';
+import { Dice } from './dice';
 
 const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
@@ -25,6 +28,10 @@ export interface StrokeGround {
   readonly tile: (key: string) => Uint16Array | undefined;
   /** Zeroes for a tile: SIDE x SIDE pairs, and as many samples for what the stroke lays down. */
   readonly memory: (key: string) => { readonly merged: Uint16Array; readonly stroke: Uint16Array };
+  /** The colours under the mask, for a brush that sticks to them: a pixel for each of the mask's. */
+  readonly colours?: SourceLevel | null;
+  /** The picture of the brush's tip. */
+  readonly tip?: TipImage | null;
 }
 
 interface Touched {
@@ -53,6 +60,10 @@ export class Stroke {
   private last: StrokePoint | null = null;
   /** How far the pointer still has to go until the next touch. */
   private untilNext = 0;
+  /** The same for the same stroke, so that it can be drawn again. */
+  private readonly dice = new Dice(1);
+  /** Which way the stroke goes, in degrees. */
+  private direction = 0;
 
   constructor(
     private readonly brush: Brush,
@@ -88,11 +99,19 @@ export class Stroke {
     return this.brush.radius * (this.brush.pressure === 'size' ? Math.max(0.02, pressure) : 1);
   }
 
+  private get spacing(): number {
+    const { tip, softness } = this.brush;
+    return tip ? Math.max(0.05, tip.spacing) : spacing(softness);
+  }
+
   /** Evenly spaced places from the last point to this one. */
   private touchesTo(point: StrokePoint): StrokePoint[] {
     const { last } = this;
     const places: StrokePoint[] = [];
     const length = last ? Math.hypot(point.x - last.x, point.y - last.y) : 0;
+    if (last && length > 0) {
+      this.direction = (Math.atan2(point.y - last.y, point.x - last.x) * 180) / Math.PI;
+    }
     let at = this.untilNext;
     while (at <= length) {
       const t = length > 0 ? at / length : 0;
@@ -103,23 +122,43 @@ export class Stroke {
         pressure: from.pressure + (point.pressure - from.pressure) * t,
       };
       places.push(place);
-      at += Math.max(0.5, spacing(this.brush.softness) * this.radiusAt(place.pressure));
+      at += Math.max(0.5, this.spacing * this.radiusAt(place.pressure));
     }
     this.untilNext = at - length;
     return places;
   }
 
-  private touch(place: StrokePoint): Rect {
+  /** Where a touch of a picture falls: strewn about its place, larger and smaller, turned. */
+  private strewn(place: StrokePoint): {
+    readonly at: StrokePoint;
+    readonly radius: number;
+    readonly angle: number;
+  } {
+    const radius = this.radiusAt(place.pressure);
+    const { tip } = this.brush;
+    if (!tip) return { at: place, radius, angle: 0 };
+    const { dice } = this;
+    const angle = tip.angle + (tip.follows ? this.direction : 0) + 180 * tip.jitter * dice.around();
+    const at = {
+      ...place,
+      x: place.x + tip.scatter * radius * dice.around(),
+      y: place.y + tip.scatter * radius * dice.around(),
+    };
+    return { at, radius: radius * (1 + (tip.jitter * dice.around()) / 2), angle };
+  }
+
+  private touch(to: StrokePoint): Rect {
     const { brush, ground } = this;
+    const { at: place, radius, angle } = this.strewn(to);
     const centre = transform(this.toMask, place);
     const by = (what: Brush['pressure']) => (brush.pressure === what ? place.pressure : 1);
     const dab: Dab = {
-      ...{ x: centre.x, y: centre.y, radius: this.radiusAt(place.pressure) },
+      ...{ x: centre.x, y: centre.y, radius },
       ...{ softness: brush.softness, flow: brush.flow * by('flow') },
       cap: brush.strength * by('strength'),
     };
     const [a, b, c, d] = ground.toComposition;
-    const reach = dab.radius + 1;
+    const reach = dab.radius * (brush.tip ? Math.SQRT2 : 1) + 1;
     const halfWidth = reach * Math.hypot(this.toMask[0], this.toMask[2]);
     const halfHeight = reach * Math.hypot(this.toMask[1], this.toMask[3]);
     const { extent } = ground;
@@ -128,6 +167,8 @@ export class Stroke {
     const y0 = Math.max(extent.y, Math.floor(centre.y - halfHeight));
     const y1 = Math.min(extent.y + extent.height, Math.ceil(centre.y + halfHeight));
     if (x0 >= x1 || y0 >= y1) return { x: 0, y: 0, width: 0, height: 0 };
+    const area = { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
+    const weights = this.weightsOf({ ...centre, radius, angle }, area);
     for (let row = Math.floor(y0 / SIDE); row * SIDE < y1; row++) {
       for (let column = Math.floor(x0 / SIDE); column * SIDE < x1; column++) {
         const tile = this.tileAt(`${column},${row}`);
@@ -138,11 +179,25 @@ export class Stroke {
           Math.min(SIDE, x1 - left) - 1,
           Math.min(SIDE, y1 - top) - 1,
         ] as const;
-        stampDab(tile.stroke, SIDE, left, top, dab, [a, b, c, d], bounds);
+        if (weights) stampWeights(tile.stroke, [left, top], dab, weights, area, bounds);
+        else stampDab(tile.stroke, SIDE, left, top, dab, [a, b, c, d], bounds);
         tile.dirty = tile.dirty ? uniteBounds(tile.dirty, bounds) : bounds;
       }
     }
-    return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
+    return area;
+  }
+
+  /** What each pixel of a touch counts; null for a plain round one, which is stamped as it is. */
+  private weightsOf(touch: Touch, area: Rect): Float32Array | null {
+    const { brush, ground } = this;
+    const { colours, tip, toComposition } = ground;
+    if (!(brush.stick && colours) && !tip) return null;
+    const [a, b, c, d] = toComposition;
+    const weights = tip
+      ? tipWeights(touch, tip, [a, b, c, d], area)
+      : roundWeights(touch, brush.softness, [a, b, c, d], area);
+    if (brush.stick && colours) stickToColour(weights, area, touch, colours, brush.stick.range);
+    return weights;
   }
 
   private tileAt(key: string): Touched {
@@ -154,6 +209,28 @@ export class Stroke {
     const made = { before, stroke, merged, dirty: null };
     this.touched.set(key, made);
     return made;
+  }
+}
+
+/** Lays one touch down whose weights are known for `area`, within `bounds` of a tile at (left, top). */
+function stampWeights(
+  tile: Uint16Array,
+  [left, top]: readonly [number, number],
+  { cap, flow }: Pick<Dab, 'cap' | 'flow'>,
+  weights: Float32Array,
+  area: Rect,
+  [x0, y0, x1, y1]: Bounds,
+): void {
+  const most = cap * TOP;
+  for (let y = y0; y <= y1; y++) {
+    const from = (top + y - area.y) * area.width + left - area.x;
+    for (let x = x0; x <= x1; x++) {
+      const weight = weights[from + x] as number;
+      if (weight <= 0) continue;
+      const at = y * SIDE + x;
+      const was = tile[at] as number;
+      if (was < most) tile[at] = Math.round(was + (most - was) * flow * weight);
+    }
   }
 }
 
@@ -169,7 +246,7 @@ export function tilesReached(
 ): string[] {
   const toMask = invert(toComposition);
   const keys = new Set<string>();
-  const reach = brush.radius + 2;
+  const reach = reachOf(brush) + 2;
   points.forEach((point, i) => {
     const from = points[i - 1] ?? point;
     const area = {

@@ -87,9 +87,18 @@ export function groundNeeds(
   });
 }
 
+/** A source in one piece. */
+export function wholeSource(source: string, reader: PixelReader): SourceLevel {
+  return wholeLevel({ source }, 0, reader);
+}
+
 /** One level of the layer's source in one piece. */
-function wholeLevel(layer: Layer, level: number, reader: PixelReader): SourceLevel {
-  const tiles = reader.level(layer.source, level);
+function wholeLevel(
+  { source }: Pick<Layer, 'source'>,
+  level: number,
+  reader: PixelReader,
+): SourceLevel {
+  const tiles = reader.level(source, level);
   if (!tiles) throw new PickLacksPixels();
   const { width, height, channels, bits } = tiles;
   const count = width * height * channels;

@@ -1,10 +1,11 @@
-import { Stroke } from '@diplex/core';
+import { Stroke, tipOf, wholeSource } from '@diplex/core';
 import { PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { adopt } from '@diplex/kernels';
 import { liveTile, type StrokeMemory } from '../protocol';
 import { sha256 } from '../sha256';
 import type { JobHandler } from './job-handler';
+import { groundFor } from './pick-grounds';
 
 const TILE_SAMPLES = PAINTED_TILE_SIZE ** 2;
 
@@ -33,8 +34,12 @@ function strokeNamed(id: string): Running {
 export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   const { toComposition, extent } = ask;
   const memory = new Map<string, StrokeMemory>();
-  const stroke = new Stroke(ask.brush, {
+  const { place, brush } = ask;
+  const { tip } = brush;
+  const stroke = new Stroke(brush, {
     ...{ toComposition, extent },
+    colours: brush.stick && place ? groundFor(place, place.from, pixels).level(0) : null,
+    tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
     tile: (key) => pixels.paintedTile(ask.tiles[key] ?? ''),
     memory: (key) => {
       const given = memory.get(key);

@@ -1,31 +1,6 @@
-import {
-  coverageTiles,
-  cutLikely,
-  groundOf,
-  type PickGround,
-  pick,
-  reachMap,
-  snapLine,
-  softened,
-} from '@diplex/core';
-import { layerById, type PickedFrom } from '@diplex/document';
-import type { PickPlace } from '../protocol';
-import type { WorkerPixels } from '../worker-pixels';
+import { coverageTiles, cutLikely, pick, reachMap, snapLine, softened } from '@diplex/core';
 import type { JobHandler } from './job-handler';
-
-/** The ground of the last pick: the next one is mostly on the same. */
-let last: { key: string; ground: PickGround } | null = null;
-
-function groundFor(place: PickPlace, from: PickedFrom, pixels: WorkerPixels): PickGround {
-  const composition = pixels.composition(place.composition);
-  const layer = layerById(composition, place.layer);
-  if (!layer) throw new Error('That layer is no longer in the composition.');
-  const lies = layer.maskUse ? [layer.maskUse.linked, layer.maskUse.lies] : null;
-  const own = [layer.source, lies, lies && !layer.maskUse?.linked ? layer.placement : null];
-  const key = JSON.stringify(from === 'layer' ? own : [place, 'composition']);
-  if (last?.key !== key) last = { key, ground: groundOf(composition, layer, from, pixels) };
-  return last.ground;
-}
+import { groundFor } from './pick-grounds';
 
 /** Tiles, and their memory to hand over: tiles that are alike share it. */
 function handOver(tiles: Record<string, Uint16Array>) {
