@@ -4,6 +4,9 @@ import { type CoverageImage, newCoverage } from '../image/images';
 import { distanceFromEdge } from './distance';
 import type { DrawCoverage } from './feather';
 
+/** A soft edge is moved as a whole when it is no wider than twice this, in composition pixels. */
+const SOFTEST = 16;
+
 /** Below this many output pixels a moved edge cannot be seen. */
 const LEAST = 0.02;
 
@@ -21,7 +24,8 @@ export function choked(
 ): CoverageImage {
   const by = choke * scale;
   if (Math.abs(by) < LEAST) return draw(region, scale);
-  const margin = Math.ceil(Math.abs(by)) + 4;
+  const reach = Math.abs(by) + SOFTEST * scale;
+  const margin = Math.ceil(reach) + 4;
   const wide = {
     ...{ x: region.x - margin, y: region.y - margin },
     ...{ width: region.width + 2 * margin, height: region.height + 2 * margin },
@@ -29,7 +33,7 @@ export function choked(
   const out = newCoverage(region.width, region.height);
   inScratch(() => {
     const from = draw(wide, scale);
-    const away = distanceFromEdge(from, Math.abs(by) + 3);
+    const away = distanceFromEdge(from, reach + 2);
     for (let y = 0, o = 0; y < region.height; y++) {
       for (let x = 0; x < region.width; x++, o++) {
         out.data[o] = movedValue(from, away, x + margin, y + margin, by);
@@ -37,6 +41,11 @@ export function choked(
     }
   });
   return out;
+}
+
+/** How far past a changed pixel a moved edge may look, in composition pixels. */
+export function chokeSupport(choke: number): number {
+  return choke === 0 ? 0 : 2 * Math.abs(choke) + SOFTEST + 8;
 }
 
 /** Weights of the slope over three by three pixels (Scharr). */

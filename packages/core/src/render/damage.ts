@@ -17,6 +17,7 @@ import {
   type TiledPart,
   uniteRects,
 } from '@diplex/document';
+import { chokeSupport } from '../mask/choke';
 import { featherSupport } from '../mask/feather';
 import { looksElsewhere } from './tone-layers';
 
@@ -27,7 +28,7 @@ export function maskSupport(mask: Mask): number {
   // A wide feather is drawn on a coarser grid, which reaches a little farther than its kernel.
   const reach = (sigma: number) => featherSupport(sigma) + sigma;
   const part = Math.max(0, ...mask.parts.map((each) => reach(each.feather)));
-  return part + reach(mask.feather) + reach(mask.evened ?? 0) + 2 * Math.abs(mask.choke ?? 0) + 4;
+  return part + reach(mask.feather) + reach(mask.evened ?? 0) + chokeSupport(mask.choke ?? 0) + 2;
 }
 
 /** The tiles that two states of a part do not share, as one rectangle of mask pixels. */

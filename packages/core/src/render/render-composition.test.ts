@@ -6,6 +6,7 @@ import {
   placedAt,
   removePart,
   reorderPart,
+  setMaskEdge,
   setOpacity,
   setPart,
   setPlacement,
@@ -136,6 +137,9 @@ describe('damage', () => {
             const set = perform(composition, setPart, { ...args, settings });
             expectInside(composition, set.composition);
           }
+          const edge = { choke: value / 30, evened: value % 3, firm: value / 90 };
+          const edged = perform(composition, setMaskEdge, { mask: mask.id, edge });
+          expectInside(composition, edged.composition);
           for (const part of mask.parts.filter((each) => each.kind === 'painted')) {
             const args = { mask: mask.id, part: part.id, tiles: { '0,0': 'f'.repeat(64) } };
             const painted = perform(composition, paintPart, { ...args, way: 'hide' });

@@ -2,11 +2,14 @@ import {
   BLEND_MODES,
   COMBINE_RULES,
   type Composition,
+  FALLOFFS,
   type Mask,
   type MaskPart,
   newComposition,
   PAINTED_TILE_SIZE,
   type PhotoLayer,
+  RAMP_SHAPES,
+  TONE_COMPONENTS,
 } from '@diplex/document';
 import fc from 'fast-check';
 import { halveLevel } from '../pixels/halve-level';
@@ -58,16 +61,44 @@ const partBase = {
   combine: fc.constantFrom(...COMBINE_RULES),
   feather: fc.constantFrom(0, 0, 0.7, 5, 40),
   inverted: fc.boolean(),
+  amount: fc.constantFrom(undefined, 1, 0.4),
 };
 
-const frame = { x: place, y: place, width: extent, height: extent };
+const frame = {
+  ...{ x: place, y: place, width: extent, height: extent },
+  turn: fc.constantFrom(undefined, 0, 33),
+};
+
+const point = fc.record({ x: place, y: place });
 
 const anyPart: fc.Arbitrary<Omit<MaskPart, 'id'>> = fc.oneof(
   fc.record({ ...partBase, kind: fc.constant('box' as const), ...frame }),
   fc.record({ ...partBase, kind: fc.constant('oval' as const), ...frame }),
   fc.record({
     ...{ ...partBase, kind: fc.constant('outline' as const) },
-    points: fc.array(fc.record({ x: place, y: place }), { minLength: 3, maxLength: 6 }),
+    points: fc.array(fc.record({ x: place, y: place, out: fc.option(point, { nil: undefined }) }), {
+      minLength: 3,
+      maxLength: 6,
+    }),
+  }),
+  fc.record({
+    ...{ ...partBase, kind: fc.constant('picked' as const) },
+    recipe: fc.constant({ by: 'subject' as const, name: 'Figure', confidence: 0.5 }),
+    tiles: fc.constant({ '0,0': TILE }),
+  }),
+  fc.record({
+    ...{ ...partBase, kind: fc.constant('ramp' as const), from: point },
+    to: fc.record({ x: fc.constant(130), y: place }),
+    shape: fc.constantFrom(...RAMP_SHAPES),
+    falloff: fc.constantFrom(...FALLOFFS),
+    ...{ inner: fc.constantFrom(0, 0.4), ratio: fc.constantFrom(1, 0.5) },
+    curve: fc.constant([0.2, 0.7, 0.4, 1] as const),
+  }),
+  fc.record({
+    ...{ ...partBase, kind: fc.constant('tones' as const) },
+    component: fc.constantFrom(...TONE_COMPONENTS),
+    of: fc.constantFrom('own' as const, 'behind' as const, { layer: 'l1' }),
+    ...{ low: fc.constant([0.2, 0.5] as const), high: fc.constant([0.7, 0.9] as const) },
   }),
   fc.record({
     ...{ ...partBase, kind: fc.constant('painted' as const), strokes: fc.constant(1) },
@@ -82,6 +113,9 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
     .array(anyPart, { maxLength: 4 })
     .map((parts) => parts.map((part, i) => ({ ...part, id: `p${i}` }) as MaskPart)),
   feather: fc.constantFrom(0, 0, 1.3, 20),
+  choke: fc.constantFrom(undefined, 0, 1.4, -2.6),
+  evened: fc.constantFrom(undefined, 0, 2),
+  firm: fc.constantFrom(undefined, 0, 0.6),
 });
 
 const anyLayer = fc.record({
@@ -102,6 +136,7 @@ const anyLayer = fc.record({
   size: fc.constant({ width: 90, height: 70 }),
   mask: fc.option(anyMask, { nil: null }),
   turnedRound: fc.boolean(),
+  density: fc.constantFrom(undefined, 0.7),
 });
 
 /** Any composition of up to four layers on a canvas of 96 x 80 pixels. */
@@ -112,10 +147,10 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
   )
   .map(([layers, mixIn]) => {
     const masks: Mask[] = [];
-    const made = layers.map(({ mask, turnedRound, ...layer }, i): PhotoLayer => {
+    const made = layers.map(({ mask, turnedRound, density, ...layer }, i): PhotoLayer => {
       if (!mask) return { ...layer, id: `l${i}`, maskUse: null };
       masks.push({ ...mask, id: `m${i}` });
-      const use = { mask: `m${i}`, linked: true, turnedRound };
+      const use = { mask: `m${i}`, linked: true, turnedRound, density };
       return { ...layer, id: `l${i}`, maskUse: { ...use, lies: [1, 0, 0, 1, 0, 0] } };
     });
     const empty = newComposition('Any', { width: 96, height: 80 });
