@@ -1,7 +1,7 @@
 import { type BoxPart, layPart, type OvalPart, transform } from '@diplex/document';
 import Konva from 'konva';
 import { useEffect, useRef } from 'react';
-import { Rect, Transformer } from 'react-konva';
+import { Circle, Rect, Transformer } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
@@ -21,7 +21,7 @@ function frameOf(node: Konva.Rect, toScreen: Konva.Transform) {
   return { x: centre.x - w / 2, y: centre.y - h / 2, width: w, height: h, turn };
 }
 
-/** Handles round the box or oval in hand: drag it to move, its corners to scale, the knob to turn. */
+/** Handles round the box or oval in hand: the knob in its middle moves it, its corners scale, the one above turns. */
 export function FrameHandles() {
   const { zoom, x, y } = useCamera();
   useComposition((state) => state.preview ?? state.composition);
@@ -61,6 +61,12 @@ export function FrameHandles() {
     const node = frame.current as Konva.Rect;
     return { mask, part: part.id, frame: frameOf(node, toScreen) };
   };
+  const movedTo = (knob: Konva.Node) => {
+    const at = toScreen.copy().invert().point({ x: knob.x(), y: knob.y() });
+    const { width: w, height: h, turn: turned = 0 } = part;
+    const frame = { x: at.x - w / 2, y: at.y - h / 2, width: w, height: h, turn: turned };
+    return { mask, part: part.id, frame };
+  };
   const settle = () => {
     const settled = args();
     // The rectangle takes its new extent from the part, not from a scale of its own.
@@ -76,10 +82,8 @@ export function FrameHandles() {
         width={width}
         height={height}
         rotation={turn}
-        fill="transparent"
-        draggable
-        onDragMove={() => tryOut(layPart, args())}
-        onDragEnd={settle}
+        fillEnabled={false}
+        listening={false}
         onTransformEnd={settle}
       />
       <Transformer
@@ -94,6 +98,18 @@ export function FrameHandles() {
         borderStroke="#d9a74a"
         borderDash={[5, 3]}
         shouldOverdrawWholeArea={false}
+      />
+      <Circle
+        x={centre.x}
+        y={centre.y}
+        radius={6}
+        hitStrokeWidth={12}
+        fill="#d9a74a"
+        stroke="#1b1507"
+        strokeWidth={1.4}
+        draggable
+        onDragMove={(event) => tryOut(layPart, movedTo(event.target))}
+        onDragEnd={(event) => perform(layPart, movedTo(event.target))}
       />
     </>
   );

@@ -10,6 +10,7 @@ import { CutSentence } from './CutSentence';
 import { FindSubject } from './FindSubject';
 import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
+import { MaskShelf } from './MaskShelf';
 import { PartRecipe } from './PartRecipe';
 import { useLayerInHand } from './use-layer-in-hand';
 
@@ -30,6 +31,7 @@ export function CutStage() {
             <MaskParts layer={layer} />
             <PartRecipe layer={layer} />
             <MaskEdge layer={layer} />
+            <MaskShelf layer={layer} />
           </>
         ) : (
           <NoLayer />

@@ -3,6 +3,7 @@ import {
   linkMask,
   maskOf,
   removeMask,
+  setDensity,
   setMaskEdge,
   setMaskFeather,
   turnMaskRound,
@@ -63,6 +64,16 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         curve={2}
         onTry={(evened) => tryOut(setMaskEdge, { mask: mask.id, edge: { evened } })}
         onSet={(evened) => perform(setMaskEdge, { mask: mask.id, edge: { evened } })}
+      />
+      <Amount
+        label="Density"
+        value={Math.round((use.density ?? 1) * 100)}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        onTry={(value) => tryOut(setDensity, { layer: layer.id, density: value / 100 })}
+        onSet={(value) => perform(setDensity, { layer: layer.id, density: value / 100 })}
       />
       <div className="mt-2 grid grid-cols-2 gap-1.5">
         <button

@@ -10,7 +10,9 @@ export const duplicateLayer: Operation<{ layer: string; copy: string }> = {
     const layer = current(draftLayer(draft, args.layer));
     let { maskUse } = layer;
     if (maskUse) {
-      const mask = { ...current(draftMask(draft, maskUse.mask)), id: newId() };
+      const original = current(draftMask(draft, maskUse.mask));
+      // The name on the shelf stays with the original.
+      const mask = { ...original, id: newId(), ...(original.shelf && { shelf: null }) };
       maskUse = { ...maskUse, mask: mask.id };
       draft.masks.push(castDraft(mask));
     }

@@ -1,6 +1,7 @@
+import { dropUnusedMask } from './drop-unused-mask';
 import { layerName, type Operation, unlockedLayer } from './operation';
 
-/** Takes a layer away, and its mask with it unless another layer uses that too. */
+/** Takes a layer away, and its mask with it unless that is used elsewhere or kept on the shelf. */
 export const removeLayer: Operation<{ layer: string }> = {
   name: 'removeLayer',
   words: (before, { layer }) => `Deleted ${layerName(before, layer)}`,
@@ -11,8 +12,6 @@ export const removeLayer: Operation<{ layer: string }> = {
       draft.layers.findIndex((each) => each.id === layer.id),
       1,
     );
-    const stillUsed = draft.layers.some((each) => each.maskUse?.mask === maskId);
-    const maskAt = draft.masks.findIndex((mask) => mask.id === maskId);
-    if (!stillUsed && maskAt >= 0) draft.masks.splice(maskAt, 1);
+    dropUnusedMask(draft, maskId);
   },
 };

@@ -1,3 +1,4 @@
+import { dropUnusedMask } from './drop-unused-mask';
 import { layerName, type Operation, unlockedLayer } from './operation';
 
 export const removeMask: Operation<{ layer: string }> = {
@@ -7,8 +8,6 @@ export const removeMask: Operation<{ layer: string }> = {
     const layer = unlockedLayer(draft, args.layer);
     const maskId = layer.maskUse?.mask;
     layer.maskUse = null;
-    const stillUsed = draft.layers.some((each) => each.maskUse?.mask === maskId);
-    const at = draft.masks.findIndex((mask) => mask.id === maskId);
-    if (!stillUsed && at >= 0) draft.masks.splice(at, 1);
+    dropUnusedMask(draft, maskId);
   },
 };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import schema1 from '../../examples/schema-1.json';
+import schema2 from '../../examples/schema-2.json';
 import { newComposition, placedAt } from '../index';
 import { CompositionInvalid, validateComposition } from './validate-composition';
 
@@ -51,7 +52,9 @@ function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string
 
 describe('validateComposition', () => {
   it('opens the stored example of every schema version', () => {
-    expect(validateComposition(schema1)).toEqual(schema1);
+    // All of schema 1 is in schema 2.
+    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 2 });
+    expect(validateComposition(schema2)).toEqual(schema2);
   });
 
   it('accepts a composition and returns it unchanged', () => {
@@ -77,6 +80,33 @@ describe('validateComposition', () => {
       expect(placesAfter(spoil)).toContain(where);
     },
   );
+
+  const picked = (recipe: unknown) => ({
+    ...{ id: 'q', name: 'Picked', shown: true, combine: 'add', feather: 0, inverted: false },
+    ...{ kind: 'picked', tiles: {}, recipe },
+  });
+
+  it.each([
+    [{ by: 'guess' }],
+    [{ by: 'reach', from: 'nowhere', points: [] }],
+    [{ by: 'reach', from: 'layer', points: [{ x: 1, y: 2 }] }],
+    [
+      {
+        by: 'sweep',
+        from: 'layer',
+        strokes: [{ mark: 'maybe', radius: 1, points: [] }],
+        box: null,
+      },
+    ],
+    [{ by: 'sweep', from: 'layer', strokes: [], box: { x: 0 } }],
+    [{ by: 'marks', from: 'layer', marks: [{ mark: 'keep', fill: { x: 'a', y: 2 } }] }],
+    [{ by: 'subject', name: 'Cup', confidence: 3 }],
+    [{ by: 'subject', name: 'Cup', confidence: 0.5, more: 1 }],
+    [null],
+  ])('refuses a part picked by %j', (recipe) => {
+    const places = placesAfter((d) => d.masks[0]?.parts.push(picked(recipe) as never));
+    expect(places).toContain('masks[0].parts[1].recipe');
+  });
 
   it('says so when the document comes from a newer version', () => {
     expect(() => validateComposition({ ...good(), schema: 9 })).toThrow('newer Diplex');

@@ -1,0 +1,32 @@
+import { castDraft, current } from 'mutative';
+import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { layerMatrix, maskMatrix } from '../placing';
+import { dropUnusedMask } from './drop-unused-mask';
+import { draftMask, layerName, type Operation, unlockedLayer } from './operation';
+
+/**
+ * Has a layer use a mask that is there already: both share it, and what changes one changes the
+ * other. On the canvas the mask lies where it lies for the layer that uses it now; one that no layer
+ * uses lies on the layer's own pixels.
+ */
+export const shareMask: Operation<{ layer: string; mask: string }> = {
+  name: 'shareMask',
+  words: (before, { layer, mask }) => {
+    const name = before.masks.find((each) => each.id === mask)?.shelf ?? 'a shared mask';
+    return `${layerName(before, layer)} uses ${name}`;
+  },
+  change(draft, args) {
+    const layer = unlockedLayer(draft, args.layer);
+    const mask = draftMask(draft, args.mask);
+    const before = layer.maskUse?.mask;
+    const user = draft.layers.find(
+      (each) => each.id !== layer.id && each.maskUse?.mask === mask.id,
+    );
+    const own = layerMatrix(current(layer));
+    const lies: Matrix = user
+      ? multiply(invert(own), maskMatrix(current(user)))
+      : [1, 0, 0, 1, 0, 0];
+    layer.maskUse = castDraft({ mask: mask.id, linked: true, turnedRound: false, lies });
+    if (before !== mask.id) dropUnusedMask(draft, before);
+  },
+};
