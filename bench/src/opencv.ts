@@ -18,6 +18,18 @@ export interface OpenCv {
   GaussianBlur(
     ...args: [from: Mat, to: Mat, size: object, x: number, y: number, border: number]
   ): void;
+  grabCut(
+    ...args: [
+      image: Mat,
+      mask: Mat,
+      rect: object,
+      behind: Mat,
+      thing: Mat,
+      rounds: number,
+      mode: number,
+    ]
+  ): void;
+  readonly Rect: new (x: number, y: number, width: number, height: number) => object;
   distanceTransform(...args: [from: Mat, to: Mat, kind: number, mask: number]): void;
   readonly [constant: string]: unknown;
 }

@@ -13,6 +13,7 @@ import {
 } from '@diplex/kernels';
 import sharp from 'sharp';
 import { type Mat, type OpenCv, openCv } from './opencv';
+import { pickRows } from './picking';
 import { compare, figure, median, milliseconds, type Row } from './row';
 import { BenchPool } from './threads/pool';
 
@@ -265,4 +266,5 @@ export async function* speedRows(): AsyncGenerator<Row> {
   yield* await maskRows(pool, cv);
   await pool.close();
   yield await allocatorRow();
+  yield* pickRows();
 }

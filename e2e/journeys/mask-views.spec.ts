@@ -18,6 +18,10 @@ test('looks at a mask in every view and on every backdrop, by key', async ({ pag
   const veiled = await bench.colourAt(OUTSIDE);
   expect(veiled).not.toEqual(wall);
   expect(await bench.colourAt(COAT)).toEqual(coat);
+  // Edges only: the photograph as it is, but for a line along the mask.
+  await page.keyboard.press('m');
+  expect(await bench.colourAt(OUTSIDE)).not.toEqual(veiled);
+  expect(await bench.colourAt(COAT)).toEqual(coat);
   await page.keyboard.press('m');
   expect(await bench.colourAt(OUTSIDE)).toEqual([0, 0, 0]);
   expect(await bench.colourAt(COAT)).toEqual([255, 255, 255]);

@@ -25,7 +25,7 @@ export type CutToolName =
   | 'tones';
 export type ToolName = CutToolName | 'place';
 
-export const MASK_VIEWS = ['composition', 'veil', 'plain', 'cut-out', 'backdrop'] as const;
+export const MASK_VIEWS = ['composition', 'veil', 'edges', 'plain', 'cut-out', 'backdrop'] as const;
 export type MaskView = (typeof MASK_VIEWS)[number];
 
 export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'composition'] as const;
@@ -168,7 +168,7 @@ export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
   if (view === 'veil') {
     return { kind: 'veil', layer, colour: hand.veilColour, strength: hand.veilStrength };
   }
-  if (view === 'plain') return { kind: 'plain', layer };
+  if (view === 'plain' || view === 'edges') return { kind: view, layer };
   if (view === 'cut-out') {
     return { kind: 'cut-out', layer, checks: theme === 'dim' ? 'dark' : 'light' };
   }

@@ -6,6 +6,7 @@ import { Amount } from '../controls/Amount';
 const VIEWS: readonly { readonly view: MaskView; readonly words: string }[] = [
   { view: 'composition', words: 'Composition' },
   { view: 'veil', words: 'Veil' },
+  { view: 'edges', words: 'Edges' },
   { view: 'plain', words: 'Plain' },
   { view: 'cut-out', words: 'Cut-out' },
   { view: 'backdrop', words: 'On backdrop' },

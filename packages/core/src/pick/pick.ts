@@ -95,22 +95,23 @@ function allMarks(all: readonly Marked[], ground: PickGround, level: number): Ui
 /** Labels as coverage with the edge of a drawn outline: a small symmetric window over them. */
 export function softened(labels: Uint8Array, width: number, height: number): Uint8Array {
   const out = new Uint8Array(labels.length);
+  for (let p = 0; p < labels.length; p++) out[p] = labels[p] === 1 ? 255 : 0;
   for (let y = 0; y < height; y++) {
     const up = y > 0 ? -width : 0;
     const down = y < height - 1 ? width : 0;
-    for (let x = 0; x < width; x++) {
-      const p = y * width + x;
+    for (let x = 0, p = y * width; x < width; x++, p++) {
       const left = x > 0 ? -1 : 0;
       const right = x < width - 1 ? 1 : 0;
-      const at = (step: number) => labels[p + step] as number;
-      const sum =
-        4 * at(0) +
-        2 * (at(up) + at(down) + at(left) + at(right)) +
-        at(up + left) +
-        at(up + right) +
-        at(down + left) +
-        at(down + right);
-      out[p] = (sum * 255 + 8) >> 4;
+      const upper = (labels[p + up] as number) + (labels[p + down] as number);
+      const beside = (labels[p + left] as number) + (labels[p + right] as number);
+      const corners =
+        (labels[p + up + left] as number) +
+        (labels[p + up + right] as number) +
+        (labels[p + down + left] as number) +
+        (labels[p + down + right] as number);
+      const own = labels[p] as number;
+      if (upper + beside + corners === 8 * own) continue;
+      out[p] = ((4 * own + 2 * (upper + beside) + corners) * 255 + 8) >> 4;
     }
   }
   return out;

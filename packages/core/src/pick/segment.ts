@@ -14,8 +14,11 @@ import { tidied } from './tidied';
 
 /** The whole picture is cut at this many pixels; finer levels only along the edge. */
 const WORKING_PIXELS = 260_000;
-/** How often the models are fitted to what was cut, and the cut is made again. */
-const ROUNDS = 3;
+/**
+ * How often the models are fitted to what was cut, and the cut is made again. Strokes tell what the
+ * thing looks like from the beginning; a guess has to settle.
+ */
+const ROUNDS = { marked: 2, guessed: 3 };
 /** What a certain prior costs to go against. */
 const PRIOR = 5;
 
@@ -64,8 +67,9 @@ function cutWhole(
   const nearness = nearnessOf(lab, marks, width, height, beta);
   let labels = firstGuess(marks, nearness, task.prior);
   let models = fitModels(looks, labels, marks);
-  for (let round = 0; round < ROUNDS; round++) {
-    task.onProgress?.((0.5 * round) / ROUNDS);
+  const rounds = marks.includes(MARK.keep) ? ROUNDS.marked : ROUNDS.guessed;
+  for (let round = 0; round < rounds; round++) {
+    task.onProgress?.((0.5 * round) / rounds);
     if (task.stopped?.()) throw new SegmentStopped('The cut was called off.');
     const graph = new PixelGraph(count);
     for (let p = 0; p < count; p++) {
@@ -79,7 +83,7 @@ function cutWhole(
     for (let p = 0; p < count; p++) next[p] = graph.keeps(p) ? 1 : 0;
     const changed = differ(labels, next);
     labels = next;
-    if (round < ROUNDS - 1) models = fitModels(looks, labels, marks);
+    if (round < rounds - 1) models = fitModels(looks, labels, marks);
     if (changed < count * 0.001) break;
   }
   return { labels: tidied(labels, width, height, marks), models };

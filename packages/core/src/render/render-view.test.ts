@@ -114,6 +114,21 @@ describe('renderView', () => {
     expect(Math.max(...[...shades].map(Number))).toBeLessThan(200);
   });
 
+  it('draws a line where the mask ends, and leaves all else as it is', () => {
+    const value = composition([painted]);
+    const view: View = { kind: 'edges', layer: 'l' };
+    const row = (x: number, width: number) => {
+      const pixels = renderView(value, view, { x, y: 200, width, height: 1 }, 1, reader);
+      return Array.from({ length: width }, (_, i) => pixels[i * 4] ?? -1);
+    };
+    const whole = row(1, 299);
+    const drawn = whole.flatMap((shade, i) => (shade === 200 ? [] : [i + 1]));
+    // The left half of the painted tile is hidden, and the tile is 256 pixels wide.
+    expect(drawn).toEqual([127, 128]);
+    expect(drawn.map((x) => whole[x - 1]).sort()).toEqual([0, 255].sort());
+    expect(row(128, 20)).toEqual(whole.slice(127, 147));
+  });
+
   it('lays a cut-out on checks that meet at the seams of tiles', () => {
     const value = composition([painted]);
     const view: View = { kind: 'cut-out', layer: 'l', checks: 'light' };

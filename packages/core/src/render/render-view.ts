@@ -1,6 +1,6 @@
-import { type Composition, type Layer, layerById, type Rect } from '@diplex/document';
+import { type Composition, growRect, type Layer, layerById, type Rect } from '@diplex/document';
 import { compositeRows, decodeExactly, encodePixels, scratchSamples } from '@diplex/kernels';
-import { type FloatImage, newFloatImage } from '../image/images';
+import { type CoverageImage, type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { layerCoverage, layerMask } from './composite-layer';
 import { type RenderPlan, renderComposition } from './render-composition';
@@ -61,7 +61,7 @@ function drawPlain(
 function drawLayerView(
   composition: Composition,
   layer: Layer,
-  view: Extract<View, { kind: 'veil' | 'cut-out' | 'backdrop' }>,
+  view: Extract<View, { kind: 'veil' | 'edges' | 'cut-out' | 'backdrop' }>,
   region: Rect,
   scale: number,
   reader: PixelReader,
@@ -72,6 +72,16 @@ function drawLayerView(
     newFloatImage(region.width, region.height);
   const channel = (value: number) => (space === 'light' ? decodeExactly(value / 255) : value / 255);
   const triple = ({ r, g, b }: Colour) => [channel(r), channel(g), channel(b)] as const;
+  if (view.kind === 'edges') {
+    const image = newFloatImage(region.width, region.height);
+    const border = borderCoverage(layer, region, scale);
+    compositeRows('normal', image.data, content.data, border?.data ?? null, 1, space);
+    // A pixel more on every side: an edge lies between two pixels.
+    const wide = growRect(region, 1);
+    const mask = layerMask(composition, layer, wide, scale, reader);
+    if (mask) drawEdges(image, mask, [0, 255].map(channel));
+    return image;
+  }
   if (view.kind === 'veil') {
     const image = newFloatImage(region.width, region.height);
     const border = borderCoverage(layer, region, scale);
@@ -104,6 +114,25 @@ function fill(
       image.data[i] = r;
       image.data[i + 1] = g;
       image.data[i + 2] = b;
+      image.data[i + 3] = 1;
+    }
+  }
+}
+
+/** A light line beside a dark one where coverage passes one half. */
+function drawEdges(
+  image: FloatImage,
+  mask: CoverageImage,
+  [dark = 0, light = 1]: readonly number[],
+): void {
+  const inside = (x: number, y: number) => (mask.data[y * mask.width + x] as number) >= 0.5;
+  for (let y = 0, i = 0; y < image.height; y++) {
+    for (let x = 0; x < image.width; x++, i += 4) {
+      const own = inside(x + 1, y + 1);
+      const beside = own !== inside(x + 2, y + 1) || own !== inside(x, y + 1);
+      if (!beside && own === inside(x + 1, y + 2) && own === inside(x + 1, y)) continue;
+      // Light on the side that is shown, dark on the other: it can be seen on any picture.
+      image.data.fill(own ? light : dark, i, i + 3);
       image.data[i + 3] = 1;
     }
   }

@@ -15,6 +15,8 @@ export type View =
       readonly colour: Colour;
       readonly strength: number;
     }
+  /** The layer as it is, with a line where the mask passes one half. */
+  | { readonly kind: 'edges'; readonly layer: string }
   /** The mask as greyscale. */
   | { readonly kind: 'plain'; readonly layer: string }
   /** The layer cut out, on checks. */
