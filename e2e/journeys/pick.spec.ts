@@ -56,6 +56,16 @@ test('the sky of the headland by Reach, railings included, live and editable', a
     expect(again).toBeGreaterThan(0.97);
   });
 
+  await test.step('specks under a size go, and undo brings them back', async () => {
+    await bench.amount('Under', 2000);
+    await expect(page.getByRole('textbox', { name: 'Under, px' })).toHaveValue('2000');
+    await bench.jobsDone();
+    const { intersectionOverUnion } = await agreement(bench, 'headland-noon-sky', canvas);
+    expect(intersectionOverUnion).toBeGreaterThan(0.97);
+    await bench.undo();
+    await expect(page.getByRole('textbox', { name: 'Under, px' })).toHaveValue('0');
+  });
+
   await test.step('touching leaves out what the railing parts from the rest, and undo brings it back', async () => {
     const sky = await bench.colourAt([300, 250]);
     expect(sky[0]).toBe(255);

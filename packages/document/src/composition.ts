@@ -165,6 +165,8 @@ export type Recipe =
 export interface PickedPart extends PartBase {
   readonly kind: 'picked';
   readonly recipe: Recipe;
+  /** Islands and holes of fewer mask pixels than this were taken out; none when left out. */
+  readonly specks?: number;
   /** As those of a painted part. */
   readonly tiles: Readonly<Record<string, BlobHash>>;
 }

@@ -122,7 +122,7 @@ export interface Jobs {
   'stroke-drop': { ask: { stroke: string }; answer: null };
   /** Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`. */
   pick: {
-    ask: PickPlace & { recipe: PickRecipe };
+    ask: PickPlace & { recipe: PickRecipe; specks: number };
     answer: Readonly<Record<string, Uint16Array>>;
   };
   /** Cuts what is likely somewhere at the picture's edges; answers as `pick` does. */

@@ -55,7 +55,7 @@ async function carryOut(work: PickWork): Promise<void> {
   const { recipe } = work.part;
   if (recipe.by === 'subject') return;
   await inJob(work.words, async (signal, progress) => {
-    const tiles = await pickTiles(work.target.layer, recipe, signal, progress);
+    const tiles = await pickTiles(work, recipe, signal, progress);
     commit(work, await keepTiles(tiles, signal));
   });
 }
@@ -87,7 +87,13 @@ function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string
     commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'));
     return;
   }
-  const args = { mask: target.mask?.id ?? '', part: part.id, recipe: part.recipe, tiles };
+  const args = {
+    mask: target.mask?.id ?? '',
+    part: part.id,
+    recipe: part.recipe,
+    specks: part.specks,
+    tiles,
+  };
   useComposition.getState().perform(pickPart, args);
 }
 
@@ -115,7 +121,7 @@ function cutLevels(layer: Layer): number[] {
 }
 
 async function pickTiles(
-  layer: Layer,
+  { target: { layer }, part }: PickWork,
   recipe: PickRecipe,
   signal: AbortSignal,
   onProgress: (done: number) => void,
@@ -124,7 +130,11 @@ async function pickTiles(
   const letGo = await bringGround(layer, recipe.from, levels);
   try {
     const options = { ...pickSeat(), signal, onProgress };
-    return await pageEngine().run('pick', { ...pickPlace(layer.id), recipe }, options);
+    return await pageEngine().run(
+      'pick',
+      { ...pickPlace(layer.id), recipe, specks: part.specks ?? 0 },
+      options,
+    );
   } finally {
     letGo();
   }
@@ -155,6 +165,17 @@ export async function commitLikely(
   });
   trackWork(work);
   await work;
+}
+
+/** Works the picked part in hand out again without islands and holes of fewer pixels than `specks`. */
+export function setSpecks(specks: number): void {
+  queuePick(() => {
+    const target = maskInHand();
+    const part = target?.part;
+    if (!target || part?.kind !== 'picked' || part.recipe.by === 'subject') return null;
+    const words = `Specks of ${part.name}`;
+    return { words, target, isNew: false, part: { ...part, specks } };
+  });
 }
 
 /** A new part in the way of combining that is in hand. */

@@ -16,6 +16,7 @@ import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../frame/Inspector';
+import { setSpecks } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
 
 /** OKLab distances are shown in hundredths. */
@@ -38,10 +39,25 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
       </Suspense>
     );
   }
-  if (part.kind === 'picked' && part.recipe.by === 'reach') {
-    return <ReachRows part={part} points={part.recipe.points} />;
-  }
-  return null;
+  if (part.kind !== 'picked' || part.recipe.by === 'subject') return null;
+  return (
+    <>
+      {part.recipe.by === 'reach' && <ReachRows part={part} points={part.recipe.points} />}
+      <Section title="Specks and holes" aside={part.name}>
+        <Amount
+          label="Under"
+          value={part.specks ?? 0}
+          min={0}
+          max={20_000}
+          step={1}
+          unit="px"
+          curve={3}
+          onTry={() => undefined}
+          onSet={setSpecks}
+        />
+      </Section>
+    </>
+  );
 }
 
 function ReachRows({

@@ -6,12 +6,13 @@ import type { PickGround } from './pick-ground';
 import { REACH_STEP, reachMap, reachTable } from './reach';
 import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
+import { takeSpecksOut } from './tidied';
 
 /** The recipes that can be worked out from pixels alone. */
 export type PickRecipe = Exclude<Recipe, { readonly by: 'subject' }>;
 
 /**
- * Works out a recipe over the whole mask.
+ * Works out a recipe over the whole mask, without islands and holes of fewer than `specks` pixels.
  * @returns coverage 0..255 for every pixel of level 0
  * @throws SegmentStopped when `how.stopped` says so
  */
@@ -19,6 +20,17 @@ export function pick(
   recipe: PickRecipe,
   ground: PickGround,
   how: Pick<SegmentTask, 'stopped' | 'onProgress'> = {},
+  specks = 0,
+): Uint8Array {
+  const coverage = pickAll(recipe, ground, how);
+  takeSpecksOut(coverage, ground.width, ground.height, specks);
+  return coverage;
+}
+
+function pickAll(
+  recipe: PickRecipe,
+  ground: PickGround,
+  how: Pick<SegmentTask, 'stopped' | 'onProgress'>,
 ): Uint8Array {
   if (recipe.by === 'reach') return pickReach(recipe.points, ground, how.onProgress);
   const task: SegmentTask = {

@@ -89,6 +89,29 @@ describe('Reach', () => {
   });
 });
 
+describe('specks and holes', () => {
+  it('under a size are taken out and filled, larger ones stay', () => {
+    const spotted = groundFrom(120, 60, (x, y) => {
+      const island = Math.hypot(x - 20, y - 20) < 4;
+      const hole = Math.hypot(x - 90, y - 30) < 3;
+      const large = x >= 60 && !hole;
+      return island || large ? [200, 60, 40] : [90, 110, 130];
+    });
+    const point = { x: 110, y: 10, patch: 1, tolerance: 0.05, skirt: 0, combine: 'add' as const };
+    const recipe = {
+      ...{ by: 'reach' as const, from: 'layer' as const },
+      points: [{ ...point, spread: 'everywhere' as const }],
+    };
+    const seen = (specks: number) => {
+      const coverage = pick(recipe, spotted, {}, specks);
+      return [20 * 120 + 20, 30 * 120 + 90, 10 * 120 + 100, 5 * 120 + 5].map((p) => coverage[p]);
+    };
+    expect(seen(0)).toEqual([255, 0, 255, 0]);
+    expect(seen(40)).toEqual([255, 255, 255, 0]);
+    expect(seen(100)).toEqual([0, 255, 255, 0]);
+  });
+});
+
 describe('coverage as tiles', () => {
   it('leaves empty tiles out and shares full ones', () => {
     const [width, height] = [800, 300];

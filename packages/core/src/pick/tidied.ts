@@ -1,4 +1,5 @@
 import { MARK } from './mark';
+import { regionsOf } from './regions';
 
 /** Holes and islands smaller than this share of the whole thing are no more than mistakes. */
 const LEAST_SHARE = 0.02;
@@ -13,45 +14,35 @@ export function tidied(
   height: number,
   marks: Uint8Array,
 ): Uint8Array {
-  const { region, sizes, marked } = regionsOf(labels, width, height, marks);
+  const { of, sizes } = regionsOf(labels, width, height);
+  const meant = new Uint8Array(sizes.length);
   let all = 0;
-  for (const label of labels) all += label;
+  for (let p = 0; p < labels.length; p++) {
+    all += labels[p] as number;
+    if (marks[p] === (labels[p] === 1 ? MARK.keep : MARK.drop)) meant[of[p] as number] = 1;
+  }
   const least = all * LEAST_SHARE;
   return labels.map((label, p) => {
-    const own = region[p] as number;
-    const small = (sizes[own] as number) < least && !marked[own];
-    return small ? 1 - label : label;
+    const own = of[p] as number;
+    return (sizes[own] as number) < least && meant[own] === 0 ? 1 - label : label;
   });
 }
 
-/** Numbers what hangs together: its size, and whether a mark agrees with it. */
-function regionsOf(labels: Uint8Array, width: number, height: number, marks: Uint8Array) {
-  const region = new Int32Array(labels.length).fill(-1);
-  const line = new Int32Array(labels.length);
-  const sizes: number[] = [];
-  const marked: boolean[] = [];
-  for (let start = 0; start < labels.length; start++) {
-    if (region[start] !== -1) continue;
-    const label = labels[start];
-    const own = sizes.length;
-    let agrees = false;
-    let end = 0;
-    line[end++] = start;
-    region[start] = own;
-    for (let at = 0; at < end; at++) {
-      const p = line[at] as number;
-      if (marks[p] === (label === 1 ? MARK.keep : MARK.drop)) agrees = true;
-      const x = p % width;
-      for (let k = 0; k < 4; k++) {
-        const q = k === 0 ? p - 1 : k === 1 ? p + 1 : k === 2 ? p - width : p + width;
-        const inside = k === 0 ? x > 0 : k === 1 ? x < width - 1 : q >= 0 && q < width * height;
-        if (!inside || region[q] !== -1 || labels[q] !== label) continue;
-        region[q] = own;
-        line[end++] = q;
-      }
-    }
-    sizes.push(end);
-    marked.push(agrees);
+/**
+ * Takes islands out and fills holes of fewer than `size` pixels, in place. What counts as inside is
+ * covered by half at least; soft edges of what stays are left as they are.
+ * @param coverage 0..255
+ */
+export function takeSpecksOut(
+  coverage: Uint8Array,
+  width: number,
+  height: number,
+  size: number,
+): void {
+  if (size <= 0) return;
+  const inside = coverage.map((value) => (value >= 128 ? 1 : 0));
+  const { of, sizes } = regionsOf(inside, width, height);
+  for (let p = 0; p < coverage.length; p++) {
+    if ((sizes[of[p] as number] as number) < size) coverage[p] = inside[p] === 1 ? 0 : 255;
   }
-  return { region, sizes, marked };
 }

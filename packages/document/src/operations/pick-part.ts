@@ -7,14 +7,16 @@ export const pickPart: Operation<{
   mask: string;
   part: string;
   recipe: Recipe;
+  specks?: number;
   tiles: Readonly<Record<string, BlobHash>>;
 }> = {
   name: 'pickPart',
   words: (before, { mask, part }) => `Picked ${partName(before, mask, part)} anew`,
-  change(draft, { mask, part, recipe, tiles }) {
+  change(draft, { mask, part, recipe, specks, tiles }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
     target.recipe = castDraft(recipe);
+    if (specks !== undefined) target.specks = specks;
     // Tiles that stay the same stay untouched, so that the step holds only what changed.
     for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];
     for (const [key, hash] of Object.entries(tiles)) {

@@ -134,6 +134,7 @@ export class PaintedPartSchema extends PartSchema {
 export class PickedPartSchema extends PartSchema {
   @IsIn(['picked']) kind!: 'picked';
   @IsRecipe() recipe!: Recipe;
+  @IsOptional() @IsNumber() @Min(0) specks?: number;
   @IsTileMap() tiles!: Record<string, string>;
 }
 

@@ -10,7 +10,7 @@ function handOver(tiles: Record<string, Uint16Array>) {
 
 export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress }) => {
   const ground = groundFor(ask, ask.recipe.from, pixels);
-  const coverage = pick(ask.recipe, ground, { stopped, onProgress: progress });
+  const coverage = pick(ask.recipe, ground, { stopped, onProgress: progress }, ask.specks);
   return handOver(coverageTiles(coverage, ground.width, ground.height));
 };
 
