@@ -57,11 +57,16 @@ test('outlines and ovals are turned, moved and joined', async ({ page }) => {
     [700, 700],
   ]);
   await expect(bench.parts()).toHaveCount(1);
-  // Dragged by its middle.
-  await bench.drag([
-    [450, 500],
-    [550, 500],
+  // Dragged by the knob that stands 24 window pixels below it.
+  const [foot, to] = await bench.onScreen([
+    [450, 700],
+    [550, 700],
   ]);
+  if (!foot || !to) throw new Error('There is no picture.');
+  await page.mouse.move(foot.x, foot.y + 24);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y + 24, { steps: 6 });
+  await page.mouse.up();
   await expect.poll(() => shows([760, 500])).toBe(1);
   expect(await shows([250, 500])).toBe(0);
   await bench.tool('Oval');
@@ -153,4 +158,44 @@ test('a brush that sticks to colour stays off the tower and the railings', async
     expect(dark).toBeGreaterThan(100);
     expect(light).toBeGreaterThan(1000);
   });
+});
+
+test('the brush softens, and chokes, a stretch of an edge', async ({ page }) => {
+  const bench = await wallToCut(page, 'Edge brush');
+  const shows = async (place: readonly [number, number]) => (await bench.colourAt(place))[0] / 255;
+  await bench.tool('Brush');
+  await page.getByRole('combobox', { name: 'Does' }).selectOption({ label: 'soften the edge' });
+  await bench.drag([
+    [300, 300],
+    [320, 300],
+  ]);
+  await expect(page.getByText('has no mask yet, so there is no edge')).toBeVisible();
+  await bench.tool('Box');
+  await bench.drag([
+    [500, 200],
+    [1000, 800],
+  ]);
+  await bench.tool('Brush');
+  await bench.amount('By', 30);
+  await bench.amount('Size', 160);
+  await bench.drag([
+    [500, 350],
+    [500, 420],
+  ]);
+  await expect(bench.parts()).toHaveCount(2);
+  // Soft where it was brushed, hard as before elsewhere.
+  expect(await shows([480, 385])).toBeGreaterThan(0.1);
+  expect(await shows([520, 385])).toBeLessThan(0.9);
+  expect(await shows([494, 700])).toBe(0);
+  expect(await shows([506, 700])).toBe(1);
+  await page.getByRole('combobox', { name: 'Does' }).selectOption({ label: 'spread the edge' });
+  await bench.drag([
+    [1000, 600],
+    [1000, 640],
+  ]);
+  await expect(bench.parts().last()).toContainText('2 strokes');
+  expect(await shows([1020, 620])).toBe(1);
+  expect(await shows([1020, 300])).toBe(0);
+  await bench.undo(2);
+  expect(await shows([480, 385])).toBe(0);
 });

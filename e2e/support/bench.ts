@@ -218,7 +218,9 @@ export async function photoToCut(
   const bench = new BenchPage(page);
   const id = await newOf(page, title, canvas.width, canvas.height);
   await page.goto(`/c/${id}/gather`);
-  await page.getByTitle(`${file}: press`).click();
+  // Other journeys bring in larger copies under the same name.
+  const extent = `${canvas.width} × ${canvas.height}`;
+  await page.getByTitle(`${file}: press`).filter({ hasText: extent }).first().click();
   await bench.tool('Add as layer');
   await bench.stage('Cut');
   await page.getByRole('button', { name: 'Plain', exact: true }).click();

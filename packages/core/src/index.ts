@@ -1,4 +1,11 @@
-export type { Brush, Stick, StrokePoint, Tip } from './brush/brush';
+export {
+  type Brush,
+  EDGE_WAYS,
+  type EdgeWork,
+  type Stick,
+  type StrokePoint,
+  type Tip,
+} from './brush/brush';
 export { type TipImage, tipOf } from './brush/dab-weights';
 export { SmoothPath } from './brush/smooth-path';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
@@ -16,6 +23,7 @@ export { type MaskGround, renderMask, type ToneSource } from './mask/render-mask
 export { scanConvert, scanConvertAll } from './mask/scan-convert';
 export { toneHistogram } from './mask/tone-histogram';
 export { componentOf, toneCoverage } from './mask/tones';
+export { EdgeRefused, workedEdge } from './mask/worked-edge';
 export { coverageTiles } from './pick/coverage-tiles';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { MARK } from './pick/mark';

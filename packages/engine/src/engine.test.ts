@@ -1,4 +1,4 @@
-import { newComposition, PAINTED_TILE_SIZE } from '@diplex/document';
+import { newComposition, PAINTED_TILE_SIZE, placedAt } from '@diplex/document';
 import { decodePaintedTile } from '@diplex/formats';
 import { KernelMemory } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
@@ -200,5 +200,82 @@ describe('a stroke in the engine', () => {
     await engine.run('stroke-begin', begin);
     await engine.run('stroke-drop', { stroke: 's' });
     await expect(engine.run('stroke-end', { stroke: 's' })).rejects.toThrow('ended');
+  });
+});
+
+describe('a pick in the engine', () => {
+  const source = 'e'.repeat(64);
+  const side = 64;
+  /** A red square on grey, in one tile. */
+  const samples = new Uint8Array(side * side * 3).fill(120);
+  for (let y = 20; y < 44; y++) {
+    for (let x = 20; x < 44; x++) samples.set([210, 50, 40], (y * side + x) * 3);
+  }
+  const layer = {
+    ...{ id: 'l', kind: 'photo' as const, name: 'Layer', shown: true, locked: false, opacity: 1 },
+    ...{ blending: 'normal' as const, placement: placedAt({ x: 32, y: 32 }), source },
+    ...{ size: { width: side, height: side }, maskUse: null },
+  };
+  const place = { composition: 1, layer: 'l' };
+
+  function withPhoto(): Engine {
+    const engine = new Engine(inlinePort, 1);
+    const empty = newComposition('Test', { width: side, height: side });
+    engine.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [layer] } });
+    const facts = { width: side, height: side, channels: 3 as const, bits: 8 as const };
+    const tile = { source, level: 0, column: 0, row: 0 };
+    engine.tell({ type: 'source-tile', tile, facts, samples });
+    return engine;
+  }
+  const point = {
+    ...{ x: 32, y: 32, patch: 3, tolerance: 0.05, skirt: 0.02 },
+    ...{ spread: 'touching' as const, combine: 'add' as const },
+  };
+
+  it('answers tiles of what was picked, and says how far it has come', async () => {
+    const done: number[] = [];
+    const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
+    const ask = { ...place, recipe, specks: 0 };
+    const tiles = await withPhoto().run('pick', ask, { onProgress: (share) => done.push(share) });
+    expect(Object.keys(tiles)).toEqual(['0,0']);
+    const at = (x: number, y: number) => tiles['0,0']?.[(y * PAINTED_TILE_SIZE + x) * 2];
+    expect([at(32, 32), at(21, 21), at(10, 32)]).toEqual([65_535, 65_535, 0]);
+    expect(done).toEqual([1]);
+  });
+
+  it('picks from the composition as it shows as well', async () => {
+    const recipe = { by: 'reach' as const, from: 'composition' as const, points: [point] };
+    const tiles = await withPhoto().run('pick', { ...place, recipe, specks: 0 });
+    expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 32) * 2]).toBe(65_535);
+    expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 8) * 2]).toBe(0);
+  });
+
+  it('maps what is reached, gives levels, and snaps lines', async () => {
+    const engine = withPhoto();
+    const reach = { at: point, patch: 3, spread: 'everywhere' as const };
+    const from = 'layer' as const;
+    const map = await engine.run('reach-map', { ...place, from, reach, level: 0 });
+    expect([map.width, map.map[32 * side + 32]]).toEqual([side, 0]);
+    const level = await engine.run('ground-level', { ...place, from, level: 0 });
+    expect([...level.data.subarray(0, 3)]).toEqual([120, 120, 120]);
+    const points = [17, 47].flatMap((y) =>
+      Array.from({ length: 10 }, (_, i) => ({ x: 18 + 3 * i, y })),
+    );
+    const line = await engine.run('snap-line', { ...place, from, level: 0, points, reach: 6 });
+    expect(line).toHaveLength(20);
+    expect(line[5]?.y).toBeGreaterThan(18.5);
+  });
+
+  it('says what is missing', async () => {
+    const engine = engineWithScene();
+    const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
+    const nobody = engine.run('pick', { ...place, recipe, specks: 0 });
+    await expect(nobody).rejects.toThrow('no longer in the composition');
+    const bare = new Engine(inlinePort, 1);
+    const empty = newComposition('Test', { width: side, height: side });
+    const other = { ...layer, id: 'l', source: 'f'.repeat(64) };
+    bare.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [other] } });
+    const early = bare.run('pick', { ...place, recipe, specks: 0 });
+    await expect(early).rejects.toThrow('not there yet');
   });
 });

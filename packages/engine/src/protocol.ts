@@ -98,8 +98,8 @@ export interface Jobs {
       extent: Rect;
       /** The tiles of the part as it is, by `column,row`. */
       tiles: Readonly<Record<string, BlobHash>>;
-      /** Whose colours a brush sticks to; only needed by one that does. */
-      place?: PickPlace & { from: PickedFrom };
+      /** Whose colours a brush sticks to, and whose edge it works on; others need none. */
+      place?: PickPlace & { from: PickedFrom; part: string };
     };
     answer: null;
   };

@@ -29,6 +29,8 @@ import { useCamera } from '../picture/camera-store';
 import { DELIVER_TOOLS } from '../stages/deliver-tools';
 import { GATHER_TOOLS } from '../stages/gather-tools';
 import { STAGES, type StageName } from '../stages/stages';
+import { maskInHand } from '../tools/mask-in-hand';
+import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
 import {
@@ -171,6 +173,14 @@ const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'intersect', words: 'Combine by intersect', group: 'Mask', stage: 'cut' },
     ...{ keys: ['u'], run: () => useHand.getState().take({ combine: 'intersect' }) },
+  },
+  {
+    ...{ id: 'copy-part', words: 'Copy the mask part', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['$mod+c'], able: () => maskInHand()?.part !== undefined, run: copyPart },
+  },
+  {
+    ...{ id: 'paste-part', words: 'Paste the mask part', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['$mod+v'], able: hasCopiedPart, run: pastePart },
   },
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {

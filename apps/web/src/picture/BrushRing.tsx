@@ -12,7 +12,8 @@ export interface Ring {
 
 /** The ring of the tool in hand; null when it has none. */
 export function useRing(tool: ToolName | null): Ring | null {
-  const { brush, marking } = useHand();
+  const brush = useHand((state) => state.brush);
+  const marking = useHand((state) => state.marking);
   if (tool === 'brush') {
     return { radius: brush.radius, softness: brush.softness, gives: brush.value > 0 };
   }

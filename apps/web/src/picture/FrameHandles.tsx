@@ -7,6 +7,9 @@ import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 import { useCamera } from './camera-store';
 
+/** How far the knob that moves a frame stands off it, in window pixels. */
+const KNOB = 24;
+
 /** The frame that the rectangle on the screen stands for, in mask pixels. */
 function frameOf(node: Konva.Rect, toScreen: Konva.Transform) {
   const [width, height] = [node.width() * node.scaleX(), node.height() * node.scaleY()];
@@ -21,7 +24,7 @@ function frameOf(node: Konva.Rect, toScreen: Konva.Transform) {
   return { x: centre.x - w / 2, y: centre.y - h / 2, width: w, height: h, turn };
 }
 
-/** Handles round the box or oval in hand: the knob in its middle moves it, its corners scale, the one above turns. */
+/** Handles round the box or oval in hand: the knob below moves it, its corners scale, the one above turns. */
 export function FrameHandles() {
   const { zoom, x, y } = useCamera();
   useComposition((state) => state.preview ?? state.composition);
@@ -57,12 +60,17 @@ export function FrameHandles() {
     .translate(centre.x, centre.y)
     .rotate((turn * Math.PI) / 180)
     .point({ x: -width / 2, y: -height / 2 });
+  // Below the frame, so that its middle stays free to draw from.
+  const below = new Konva.Transform().rotate((turn * Math.PI) / 180);
+  const away = below.point({ x: 0, y: height / 2 + KNOB });
+  const knob = { x: centre.x + away.x, y: centre.y + away.y };
   const args = () => {
     const node = frame.current as Konva.Rect;
     return { mask, part: part.id, frame: frameOf(node, toScreen) };
   };
-  const movedTo = (knob: Konva.Node) => {
-    const at = toScreen.copy().invert().point({ x: knob.x(), y: knob.y() });
+  const movedTo = (node: Konva.Node) => {
+    const middle = { x: node.x() - away.x, y: node.y() - away.y };
+    const at = toScreen.copy().invert().point(middle);
     const { width: w, height: h, turn: turned = 0 } = part;
     const frame = { x: at.x - w / 2, y: at.y - h / 2, width: w, height: h, turn: turned };
     return { mask, part: part.id, frame };
@@ -100,8 +108,8 @@ export function FrameHandles() {
         shouldOverdrawWholeArea={false}
       />
       <Circle
-        x={centre.x}
-        y={centre.y}
+        x={knob.x}
+        y={knob.y}
         radius={6}
         hitStrokeWidth={12}
         fill="#d9a74a"

@@ -134,4 +134,46 @@ describe('PixelSupply', () => {
     await pause();
     expect(told.map(({ type }) => type)).toEqual(['forget']);
   });
+
+  it('brings tiles for a computation, whatever is in view, and keeps them for as long', async () => {
+    const { engine, told } = listening();
+    const supply = supplyOf(engine);
+    const bringing = supply.bring([tile(0, 0), tile(0, 1)]);
+    supply.show(view(tile(1, 0)), nothing);
+    await pause();
+    for (let i = 0; i < 4; i++) {
+      asked[i]?.give();
+      await pause();
+    }
+    const letGo = await bringing;
+    const brought = told.filter(({ type }) => type === 'source-tile').map((each) => each.tile);
+    expect(brought).toContainEqual(tile(0, 0));
+    expect(brought).toContainEqual(tile(0, 1));
+    // What is here already is not fetched again.
+    const before = asked.length;
+    (await supply.bring([tile(0, 1)]))();
+    letGo();
+    expect(asked).toHaveLength(before);
+  });
+
+  it('says so when a tile for a computation cannot be had', async () => {
+    const { engine } = listening();
+    const problems: string[] = [];
+    const supply = supplyOf(engine, problems);
+    const bringing = expect(supply.bring([tile(0, 0)])).rejects.toThrow();
+    await pause();
+    asked[0]?.give(500);
+    await pause();
+    await bringing;
+    expect(problems).toHaveLength(1);
+  });
+
+  it('gives up what is being brought when the composition is left', async () => {
+    const { engine } = listening();
+    const supply = supplyOf(engine);
+    const bringing = expect(supply.bring([tile(0, 0)])).rejects.toThrow('left');
+    await pause();
+    supply.forget();
+    await bringing;
+  });
 });

@@ -1,8 +1,9 @@
-import type { Brush, Tip } from '@diplex/core';
+import { type Brush, EDGE_WAYS, type Tip } from '@diplex/core';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
+import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { useShelf } from '../shelf/shelf-store';
 
@@ -10,6 +11,8 @@ import { useShelf } from '../shelf/shelf-store';
 const SHOWN = 100;
 /** Sources up to this side are offered as tips. */
 const TIP_SIDE = 1024;
+
+const EDGE_OPTIONS = EDGE_WAYS.map((way) => ({ value: way, words: `${way} the edge` }));
 
 const NEW_TIP: Omit<Tip, 'source'> = {
   ...{ angle: 0, spacing: 0.5, scatter: 0, jitter: 0, follows: false },
@@ -22,25 +25,37 @@ export function BrushSection() {
   const { stick } = brush;
   return (
     <Section title="Brush">
-      <Amount
-        label="Paints"
-        value={Math.round(brush.value * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(value) => set({ value: value / 100 })}
-        onSet={(value) => set({ value: value / 100 })}
+      <Pick
+        label="Does"
+        value={brush.edge?.way ?? 'paint'}
+        options={[{ value: 'paint', words: 'show and hide' }, ...EDGE_OPTIONS]}
+        onChoose={(way) => set({ edge: way === 'paint' ? null : { way, by: brush.edge?.by ?? 4 } })}
       />
-      <Amount
+      {brush.edge && brush.edge.way !== 'firm' && (
+        <Amount
+          label="By"
+          value={brush.edge.by}
+          min={0.1}
+          max={60}
+          step={0.1}
+          unit="px"
+          curve={2}
+          onTry={(by) => brush.edge && set({ edge: { ...brush.edge, by } })}
+          onSet={(by) => brush.edge && set({ edge: { ...brush.edge, by } })}
+        />
+      )}
+      <ShareAmount
+        label="Paints"
+        disabled={Boolean(brush.edge)}
+        value={brush.value}
+        onTry={(value) => set({ value })}
+        onSet={(value) => set({ value })}
+      />
+      <ShareAmount
         label="Smoothing"
-        value={Math.round(smoothing * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(value) => take({ smoothing: value / 100 })}
-        onSet={(value) => take({ smoothing: value / 100 })}
+        value={smoothing}
+        onTry={(value) => take({ smoothing: value })}
+        onSet={(value) => take({ smoothing: value })}
       />
       <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
         <input
@@ -85,15 +100,13 @@ function TipRows({ tip, onSet }: { tip: Tip | null; onSet: (tip: Tip | null) => 
   const small = sources.filter(({ width, height }) => Math.max(width, height) <= TIP_SIDE);
   const share = (label: string, key: 'spacing' | 'scatter' | 'jitter', most: number) =>
     tip && (
-      <Amount
+      <ShareAmount
         label={label}
-        value={Math.round(tip[key] * 100)}
-        min={key === 'spacing' ? 5 : 0}
-        max={most}
-        step={1}
-        unit="%"
-        onTry={(value) => onSet({ ...tip, [key]: value / 100 })}
-        onSet={(value) => onSet({ ...tip, [key]: value / 100 })}
+        value={tip[key]}
+        least={(key === 'spacing' ? 5 : 0) / 100}
+        most={most / 100}
+        onTry={(value) => onSet({ ...tip, [key]: value })}
+        onSet={(value) => onSet({ ...tip, [key]: value })}
       />
     );
   return (

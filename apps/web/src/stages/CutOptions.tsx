@@ -5,6 +5,7 @@ import { type FrameDrawing, useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
+import { ShareAmount } from '../controls/ShareAmount';
 import { JOINS, joinable, joinOutlines } from '../tools/join-outlines';
 import { MarkingOptions, RampOptions, ReachOptions, TonesOptions } from './PickOptions';
 
@@ -130,16 +131,13 @@ function BrushOptions() {
   const { brush, take } = useHand();
   const set = (change: Partial<Brush>) => take({ brush: { ...brush, ...change } });
   const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
-    <Amount
+    <ShareAmount
       layout="stack"
       label={label}
-      value={Math.round(brush[key] * 100)}
-      min={least}
-      max={100}
-      step={1}
-      unit="%"
-      onTry={(value) => set({ [key]: value / 100 })}
-      onSet={(value) => set({ [key]: value / 100 })}
+      value={brush[key]}
+      least={least / 100}
+      onTry={(value) => set({ [key]: value })}
+      onSet={(value) => set({ [key]: value })}
     />
   );
   return (

@@ -1,3 +1,4 @@
+import type { Brush } from '@diplex/core';
 import { type CombineRule, type MaskPart, maskOf } from '@diplex/document';
 import type { ReactNode } from 'react';
 import { useComposition } from '../bench/composition-store';
@@ -11,9 +12,9 @@ const DOES: Readonly<Record<CombineRule, string>> = {
   replace: 'starts anew with what is inside',
 };
 
-type PickTool = 'reach' | 'sweep' | 'marks';
+type PickingName = 'reach' | 'sweep' | 'marks';
 
-const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickTool>, string>> = {
+const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickingName>, string>> = {
   outline: 'click corners or draw; Enter closes.',
   box: 'drag it out.',
   oval: 'drag it out.',
@@ -38,8 +39,8 @@ export function CutSentence() {
     const where = into ? `, in ${into.name}` : ', in a new part';
     return (
       <>
-        Paints {whose}: {brush.value > 0 ? 'shows' : 'hides'} what you stroke{where}. Hold X for
-        size and softness; Shift draws straight.
+        Paints {whose}: {doing(brush)} what you stroke{where}. Hold X for size and softness; Shift
+        draws straight.
       </>
     );
   }
@@ -58,20 +59,34 @@ export function CutSentence() {
   );
 }
 
+/** What a stroke does to what it is drawn over. */
+function doing({ edge, value }: Brush): string {
+  if (edge) return `${EDGE_WORDS[edge.way]} the edge of`;
+  if (value > 0 && value < 1) return `shows ${Math.round(value * 100)} % of`;
+  return value > 0 ? 'shows' : 'hides';
+}
+
+const EDGE_WORDS = {
+  soften: 'softens',
+  firm: 'makes firm',
+  choke: 'chokes',
+  spread: 'spreads',
+} as const;
+
 interface PickSentenceProps {
-  readonly tool: PickTool;
+  readonly tool: PickingName;
   readonly whose: ReactNode;
   readonly part: MaskPart | undefined;
   readonly rule: string;
 }
 
-const PICKS: Readonly<Record<PickTool, string>> = {
+const PICKS: Readonly<Record<PickingName, string>> = {
   reach: 'press what to pick and drag away for more tolerance.',
   sweep: 'stroke roughly over the thing; its edge is found when you let go.',
   marks: 'mark what to keep and what to drop; it is cut where they part.',
 };
 
-const FURTHER: Readonly<Record<PickTool, string>> = {
+const FURTHER: Readonly<Record<PickingName, string>> = {
   reach: 'press adds a point; drag a point for another tolerance.',
   sweep: 'a further stroke adds to it, one with drop or the second button takes away.',
   marks: 'a further mark corrects it; the second button marks the opposite.',

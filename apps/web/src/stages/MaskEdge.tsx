@@ -11,6 +11,7 @@ import {
 import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
+import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 
 /** The mask as a whole: feather, turned round, linked. */
@@ -44,15 +45,11 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onTry={(choke) => tryOut(setMaskEdge, { mask: mask.id, edge: { choke } })}
         onSet={(choke) => perform(setMaskEdge, { mask: mask.id, edge: { choke } })}
       />
-      <Amount
+      <ShareAmount
         label="Firm"
-        value={Math.round((mask.firm ?? 0) * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { firm: value / 100 } })}
-        onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { firm: value / 100 } })}
+        value={mask.firm ?? 0}
+        onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { firm: value } })}
+        onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { firm: value } })}
       />
       <Amount
         label="Even out"
@@ -65,15 +62,11 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onTry={(evened) => tryOut(setMaskEdge, { mask: mask.id, edge: { evened } })}
         onSet={(evened) => perform(setMaskEdge, { mask: mask.id, edge: { evened } })}
       />
-      <Amount
+      <ShareAmount
         label="Density"
-        value={Math.round((use.density ?? 1) * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(value) => tryOut(setDensity, { layer: layer.id, density: value / 100 })}
-        onSet={(value) => perform(setDensity, { layer: layer.id, density: value / 100 })}
+        value={use.density ?? 1}
+        onTry={(value) => tryOut(setDensity, { layer: layer.id, density: value })}
+        onSet={(value) => perform(setDensity, { layer: layer.id, density: value })}
       />
       <div className="mt-2 grid grid-cols-2 gap-1.5">
         <button

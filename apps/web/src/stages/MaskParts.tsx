@@ -35,6 +35,7 @@ import { Choice } from '../controls/Choice';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { Reorderable } from '../controls/Reorderable';
+import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 
 const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
@@ -214,15 +215,11 @@ function PartSettingsRows({ mask }: { readonly mask: Mask }) {
         onTry={(feather) => tryOut(setPart, args({ feather }))}
         onSet={(feather) => perform(setPart, args({ feather }))}
       />
-      <Amount
+      <ShareAmount
         label="Amount"
-        value={Math.round((part.amount ?? 1) * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(amount) => tryOut(setPart, args({ amount: amount / 100 }))}
-        onSet={(amount) => perform(setPart, args({ amount: amount / 100 }))}
+        value={part.amount ?? 1}
+        onTry={(amount) => tryOut(setPart, args({ amount }))}
+        onSet={(amount) => perform(setPart, args({ amount }))}
       />
       <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
         <input

@@ -15,6 +15,7 @@ import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
+import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { setSpecks } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
@@ -177,28 +178,23 @@ function RampRows({ mask, part }: { readonly mask: string; readonly part: RampPa
         onSet={(value) => perform(setRamp, laid(angle, value))}
       />
       {part.shape !== 'straight' && (
-        <Amount
+        <ShareAmount
           label="Full up to"
-          value={Math.round(part.inner * 100)}
-          min={0}
-          max={95}
-          step={1}
-          unit="%"
-          onTry={(value) => tryOut(setRamp, args({ inner: value / 100 }))}
-          onSet={(value) => perform(setRamp, args({ inner: value / 100 }))}
+          value={part.inner}
+          most={0.95}
+          onTry={(value) => tryOut(setRamp, args({ inner: value }))}
+          onSet={(value) => perform(setRamp, args({ inner: value }))}
         />
       )}
       {part.shape === 'round' && (
-        <Amount
+        <ShareAmount
           label="Width across"
-          value={Math.round(part.ratio * 100)}
-          min={5}
-          max={400}
-          step={1}
-          unit="%"
+          value={part.ratio}
+          least={0.05}
+          most={4}
           curve={2}
-          onTry={(value) => tryOut(setRamp, args({ ratio: value / 100 }))}
-          onSet={(value) => perform(setRamp, args({ ratio: value / 100 }))}
+          onTry={(value) => tryOut(setRamp, args({ ratio: value }))}
+          onSet={(value) => perform(setRamp, args({ ratio: value }))}
         />
       )}
       {part.falloff === 'curve' &&

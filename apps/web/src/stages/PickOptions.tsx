@@ -3,6 +3,7 @@ import { type Marking, type Ramping, type Reaching, useHand } from '../bench/han
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
+import { ShareAmount } from '../controls/ShareAmount';
 import { addTones, TONES } from '../tools/tones-tool';
 
 /** OKLab distances are shown in hundredths. */
@@ -153,16 +154,12 @@ export function TonesOptions() {
         options={TONE_COMPONENTS.map((each) => ({ value: each, words: each }))}
         onChoose={(component) => take({ toning: { ...toning, component } })}
       />
-      <Amount
+      <ShareAmount
         layout="stack"
         label="Breadth"
-        value={Math.round(toning.breadth * 100)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        onTry={(value) => take({ toning: { ...toning, breadth: value / 100 } })}
-        onSet={(value) => take({ toning: { ...toning, breadth: value / 100 } })}
+        value={toning.breadth}
+        onTry={(value) => take({ toning: { ...toning, breadth: value } })}
+        onSet={(value) => take({ toning: { ...toning, breadth: value } })}
       />
       <div className="flex gap-1">
         {TONES.map((name) => (

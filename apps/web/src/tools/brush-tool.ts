@@ -93,10 +93,13 @@ class RunningStroke {
     const { tiles } = this.part;
     const ask = { stroke: this.id, brush: this.brush, tiles, extent: this.extent };
     const from = useHand.getState().pickedFrom;
-    const place = { ...pickPlace(this.target.layer.id), from };
     const letGo = await this.bringPixels(from);
     try {
-      const begin = { ...ask, place, toComposition: this.target.matrix };
+      // The workers need not know of the composition for a plain stroke.
+      const { stick, edge } = this.brush;
+      const looks = stick || edge;
+      const place = looks && { ...pickPlace(this.target.layer.id), from, part: this.part.id };
+      const begin = { ...ask, ...(place && { place }), toComposition: this.target.matrix };
       await pageEngine().run('stroke-begin', begin, STROKE);
     } finally {
       for (const each of letGo) each();
@@ -309,7 +312,7 @@ class BrushTool implements Tool {
     const { brush, smoothing } = useHand.getState();
     const path = new SmoothPath(smoothing);
     // The second button does the opposite of the first.
-    const meant = at.otherButton ? { ...brush, value: 1 - brush.value } : brush;
+    const meant = at.otherButton ? opposite(brush) : brush;
     const points = path.add([...start, at].map(strokePoint));
     const gesture: Gesture = { path, points, stroke: null };
     this.gesture = gesture;
@@ -363,10 +366,21 @@ class BrushTool implements Tool {
 function openStroke(brush: Brush): RunningStroke | null {
   const target = maskInHand();
   if (!target) return null;
+  if (brush.edge && !target.mask) {
+    tellProblem(`${target.layer.name} has no mask yet, so there is no edge to work on.`);
+    return null;
+  }
   const part = target.part?.kind === 'painted' ? target.part : target.mask?.parts.at(-1);
   return part?.kind === 'painted' && part.shown
     ? new RunningStroke(target, part, false, brush)
     : new RunningStroke(target, newPaintedPart(target.mask), true, brush);
+}
+
+/** What the second button does. */
+function opposite(brush: Brush): Brush {
+  const ways = { soften: 'firm', firm: 'soften', choke: 'spread', spread: 'choke' } as const;
+  if (brush.edge) return { ...brush, edge: { ...brush.edge, way: ways[brush.edge.way] } };
+  return { ...brush, value: 1 - brush.value };
 }
 
 /** All tiles of a source at its full size. */

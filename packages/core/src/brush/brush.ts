@@ -15,6 +15,17 @@ export interface Brush {
   readonly stick?: Stick | null;
   /** A picture instead of the round tip. */
   readonly tip?: Tip | null;
+  /** Works on the edge that is there instead of showing or hiding. */
+  readonly edge?: EdgeWork | null;
+}
+
+export const EDGE_WAYS = ['soften', 'firm', 'choke', 'spread'] as const;
+
+/** What a brush does to the edge under it. */
+export interface EdgeWork {
+  readonly way: (typeof EDGE_WAYS)[number];
+  /** Mask pixels: the deviation that softens, or how far the edge is moved; firm needs none. */
+  readonly by: number;
 }
 
 export interface Stick {

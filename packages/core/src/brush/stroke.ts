@@ -32,6 +32,8 @@ export interface StrokeGround {
   readonly colours?: SourceLevel | null;
   /** The picture of the brush's tip. */
   readonly tip?: TipImage | null;
+  /** What is painted at each pixel of a tile, for a brush that does not paint one value. */
+  readonly values?: ((key: string) => Uint16Array) | null;
 }
 
 interface Touched {
@@ -39,6 +41,8 @@ interface Touched {
   readonly before: Uint16Array | undefined;
   readonly stroke: Uint16Array;
   readonly merged: Uint16Array;
+  /** What is painted where; null for the brush's one value. */
+  readonly values: Uint16Array | null;
   /** What was stamped and not merged yet. */
   dirty: Bounds | null;
 }
@@ -87,8 +91,9 @@ export class Stroke {
     // Touches overlap a lot, so what they laid down is merged once for all of them.
     for (const tile of this.touched.values()) {
       if (tile.dirty) {
-        const { stroke, before, merged, dirty } = tile;
-        mergeStroke(stroke, before ?? null, merged, SIDE, dirty, this.brush.value * TOP);
+        const { stroke, before, merged, values, dirty } = tile;
+        if (values) mergeValues(stroke, before ?? null, merged, values, dirty);
+        else mergeStroke(stroke, before ?? null, merged, SIDE, dirty, this.brush.value * TOP);
       }
       tile.dirty = null;
     }
@@ -206,9 +211,33 @@ export class Stroke {
     const before = this.ground.tile(key);
     const { merged, stroke } = this.ground.memory(key);
     if (before) merged.set(before);
-    const made = { before, stroke, merged, dirty: null };
+    const values = this.ground.values?.(key) ?? null;
+    const made = { before, stroke, merged, values, dirty: null };
     this.touched.set(key, made);
     return made;
+  }
+}
+
+/** As `mergeStroke`, with a value of its own for every pixel. */
+function mergeValues(
+  stroke: Uint16Array,
+  before: Uint16Array | null,
+  merged: Uint16Array,
+  values: Uint16Array,
+  [x0, y0, x1, y1]: Bounds,
+): void {
+  for (let y = y0; y <= y1; y++) {
+    for (let x = x0; x <= x1; x++) {
+      const at = y * SIDE + x;
+      const laid = (stroke[at] as number) / TOP;
+      if (laid === 0) continue;
+      const value = before ? (before[at * 2] as number) : 0;
+      const applies = before ? (before[at * 2 + 1] as number) / TOP : 0;
+      const total = applies * (1 - laid) + laid;
+      const mixed = (value * applies * (1 - laid) + (values[at] as number) * laid) / total;
+      merged[at * 2] = Math.round(mixed);
+      merged[at * 2 + 1] = Math.round(total * TOP);
+    }
   }
 }
 

@@ -1,9 +1,10 @@
-import { Stroke, tipOf, wholeSource } from '@diplex/core';
-import { PAINTED_TILE_SIZE } from '@diplex/document';
+import { type EdgeWork, Stroke, tipOf, wholeSource, workedEdge } from '@diplex/core';
+import { layerById, maskOf, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
-import { adopt } from '@diplex/kernels';
-import { liveTile, type StrokeMemory } from '../protocol';
+import { adopt, inScratch } from '@diplex/kernels';
+import { liveTile, type PickPlace, type StrokeMemory } from '../protocol';
 import { sha256 } from '../sha256';
+import type { WorkerPixels } from '../worker-pixels';
 import type { JobHandler } from './job-handler';
 import { groundFor } from './pick-grounds';
 
@@ -31,6 +32,27 @@ function strokeNamed(id: string): Running {
   return known;
 }
 
+/** What an edge brush paints into each tile: the mask as it is, its edge worked on. */
+function edgeValues(
+  { composition, layer: id, part }: PickPlace & { readonly part: string },
+  work: EdgeWork,
+  pixels: WorkerPixels,
+): (key: string) => Uint16Array {
+  const scene = pixels.composition(composition);
+  const layer = layerById(scene, id);
+  const mask = layer && maskOf(scene, layer);
+  if (!layer || !mask) throw new Error('There is no edge yet. Make a mask first.');
+  const side = PAINTED_TILE_SIZE;
+  return (key) => {
+    const [column = 0, row = 0] = key.split(',').map(Number);
+    const region = { x: column * side, y: row * side, width: side, height: side };
+    return inScratch(() => {
+      const { data } = workedEdge(mask, layer, part, work, region, pixels);
+      return Uint16Array.from(data, (value) => Math.round(value * 65_535));
+    });
+  };
+}
+
 export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   const { toComposition, extent } = ask;
   const memory = new Map<string, StrokeMemory>();
@@ -40,6 +62,7 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
     ...{ toComposition, extent },
     colours: brush.stick && place ? groundFor(place, place.from, pixels).level(0) : null,
     tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
+    values: brush.edge && place ? edgeValues(place, brush.edge, pixels) : null,
     tile: (key) => pixels.paintedTile(ask.tiles[key] ?? ''),
     memory: (key) => {
       const given = memory.get(key);
