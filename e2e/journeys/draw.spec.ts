@@ -93,6 +93,16 @@ test('a brush that sticks to colour stays off the tower and the railings', async
   const bench = await photoToCut(page, 'Sticky brush', 'headland-noon.jpg', canvas);
   const shows = async (place: readonly [number, number]) => (await bench.colourAt(place))[0] / 255;
   await bench.tool('Brush');
+  await test.step('the switch of views takes no press beside its buttons', async () => {
+    await page.getByRole('button', { name: 'Veil', exact: true }).click();
+    await bench.drag([
+      [900, 150],
+      [910, 150],
+    ]);
+    await expect(bench.parts()).toContainText('1 stroke');
+    await bench.undo();
+    await page.getByRole('button', { name: 'Plain', exact: true }).click();
+  });
   await page.getByRole('checkbox', { name: 'Stick to colour' }).check();
   await bench.amount('Size', 220);
   await bench.drag([

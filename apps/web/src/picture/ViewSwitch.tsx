@@ -50,7 +50,7 @@ export function ViewSwitch() {
   const button =
     'cursor-pointer rounded-md px-2.5 py-1 text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content';
   return (
-    <div className="absolute top-2.5 right-3 grid justify-items-end gap-1.5 text-[12px]">
+    <div className="pointer-events-none absolute top-2.5 right-3 grid justify-items-end gap-1.5 text-[12px] *:pointer-events-auto">
       <div className="flex rounded-lg bg-float p-0.5">
         {VIEWS.map((each) => (
           <button

@@ -168,6 +168,12 @@ describe('PixelSupply', () => {
     expect(problems).toHaveLength(1);
   });
 
+  it('does not wait for a photograph that nobody knows', async () => {
+    const { engine } = listening();
+    const unknown = { ...tile(0, 0), source: 'z' };
+    await expect(supplyOf(engine).bring([unknown])).rejects.toThrow('not on the shelf');
+  });
+
   it('gives up what is being brought when the composition is left', async () => {
     const { engine } = listening();
     const supply = supplyOf(engine);

@@ -120,6 +120,12 @@ export class PixelSupply {
    * to let them go again; until then they stay.
    */
   async bring(tiles: readonly SourceTile[]): Promise<() => void> {
+    // Nobody could say when such a tile would come.
+    if (tiles.some(({ source }) => !this.sourceOf(source))) {
+      throw new Error(
+        'A photograph that is needed is not on the shelf. Open Gather and look for it.',
+      );
+    }
     const names = new Set(tiles.map(nameOf));
     const pin = (by: number) => {
       for (const name of names) {
