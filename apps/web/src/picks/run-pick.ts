@@ -47,8 +47,15 @@ export function queuePick(find: () => PickWork | null): void {
   line = line.then(async () => {
     const work = find();
     if (work) await carryOut(work);
+    else clearPickDraft();
   });
   trackWork(line);
+}
+
+/** Takes away what was drawn for a pick; an outline that is being drawn meanwhile stays. */
+function clearPickDraft(): void {
+  const { draft, take } = useHand.getState();
+  if (draft?.kind === 'coverage' || draft?.kind === 'strokes') take({ draft: null });
 }
 
 async function carryOut(work: PickWork): Promise<void> {
@@ -78,7 +85,7 @@ export async function inJob(
     if (!(error instanceof JobCancelled)) tellProblem(`${words} failed. ${wordsOf(error)}`);
   } finally {
     useJobs.getState().end(id);
-    useHand.getState().take({ draft: null });
+    clearPickDraft();
   }
 }
 

@@ -1,6 +1,7 @@
-import { type RefObject, useEffect, useRef } from 'react';
+import { type RefObject, useRef } from 'react';
 import { type ToolName, useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
+import { useFollowPointer } from './use-follow-pointer';
 
 /** What a round tool looks like under the pointer. */
 export interface Ring {
@@ -33,28 +34,12 @@ export function BrushRing({ area, ring: { radius, softness, gives } }: BrushRing
   const zoom = useCamera((state) => state.zoom);
   const r = Math.max(1.5, radius * zoom);
 
-  useEffect(() => {
-    const box = area.current;
-    if (!box) return;
-    const follow = (event: PointerEvent) => {
-      const corner = box.getBoundingClientRect();
-      const at = useHand.getState().dial ?? {
-        ...{ x: event.clientX - corner.x, y: event.clientY - corner.y },
-      };
-      if (!ring.current) return;
-      ring.current.style.transform = `translate(${at.x}px, ${at.y}px)`;
-      ring.current.style.visibility = 'visible';
-    };
-    const leave = () => {
-      if (ring.current) ring.current.style.visibility = 'hidden';
-    };
-    box.addEventListener('pointermove', follow);
-    box.addEventListener('pointerleave', leave);
-    return () => {
-      box.removeEventListener('pointermove', follow);
-      box.removeEventListener('pointerleave', leave);
-    };
-  }, [area]);
+  useFollowPointer(area, (place) => {
+    if (!ring.current) return;
+    const at = useHand.getState().dial ?? place;
+    ring.current.style.visibility = at ? 'visible' : 'hidden';
+    if (at) ring.current.style.transform = `translate(${at.x}px, ${at.y}px)`;
+  });
 
   const inner = Math.max(0, radius * (1 - softness) * zoom);
   return (

@@ -1,11 +1,12 @@
 import { type BoxPart, layPart, type OvalPart, transform } from '@diplex/document';
 import Konva from 'konva';
 import { useEffect, useRef } from 'react';
-import { Circle, Rect, Transformer } from 'react-konva';
+import { Rect, Transformer } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 import { useCamera } from './camera-store';
+import { Knob } from './Knob';
 
 /** How far the knob that moves a frame stands off it, in window pixels. */
 const KNOB = 24;
@@ -107,17 +108,11 @@ export function FrameHandles() {
         borderDash={[5, 3]}
         shouldOverdrawWholeArea={false}
       />
-      <Circle
-        x={knob.x}
-        y={knob.y}
-        radius={6}
-        hitStrokeWidth={12}
-        fill="#d9a74a"
-        stroke="#1b1507"
-        strokeWidth={1.4}
-        draggable
-        onDragMove={(event) => tryOut(layPart, movedTo(event.target))}
-        onDragEnd={(event) => perform(layPart, movedTo(event.target))}
+      <Knob
+        look="filled"
+        at={knob}
+        onTry={(event) => tryOut(layPart, movedTo(event.target))}
+        onSet={(event) => perform(layPart, movedTo(event.target))}
       />
     </>
   );

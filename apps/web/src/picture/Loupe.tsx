@@ -1,11 +1,12 @@
 import { neededPixels } from '@diplex/core';
 import { type Point, roundOut } from '@diplex/document';
-import { type RefObject, useEffect, useRef } from 'react';
+import { type RefObject, useRef } from 'react';
 import { shownComposition } from '../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
 import { useSettings } from '../bench/settings-store';
 import { toComposition } from './camera-store';
+import { useFollowPointer } from './use-follow-pointer';
 
 /** Side of the glass, and how many of its pixels show one of the composition. */
 const SIDE = 148;
@@ -41,44 +42,30 @@ async function drawAround(place: Point, canvas: HTMLCanvasElement): Promise<void
 export function Loupe({ area }: { readonly area: RefObject<HTMLDivElement | null> }) {
   const glass = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const box = area.current;
-    if (!box) return;
-    let wanted: Point | null = null;
-    let drawing = false;
-    const draw = async () => {
-      if (drawing) return;
-      drawing = true;
-      while (wanted && canvas.current) {
-        const place = wanted;
-        wanted = null;
-        // A place that cannot be drawn now is drawn with the next move.
-        await drawAround(place, canvas.current).catch(() => undefined);
-      }
-      drawing = false;
-    };
-    const follow = (event: PointerEvent) => {
-      const corner = box.getBoundingClientRect();
-      const at = { x: event.clientX - corner.x, y: event.clientY - corner.y };
-      if (glass.current) {
-        const left = at.x + AWAY + SIDE > corner.width ? at.x - AWAY - SIDE : at.x + AWAY;
-        const top = at.y - AWAY - SIDE < 0 ? at.y + AWAY : at.y - AWAY - SIDE;
-        glass.current.style.transform = `translate(${left}px, ${top}px)`;
-        glass.current.style.visibility = 'visible';
-      }
-      wanted = toComposition(at);
-      void draw();
-    };
-    const leave = () => {
-      if (glass.current) glass.current.style.visibility = 'hidden';
-    };
-    box.addEventListener('pointermove', follow);
-    box.addEventListener('pointerleave', leave);
-    return () => {
-      box.removeEventListener('pointermove', follow);
-      box.removeEventListener('pointerleave', leave);
-    };
-  }, [area]);
+  const wanted = useRef<Point | null>(null);
+  const drawing = useRef(false);
+  const draw = async () => {
+    if (drawing.current) return;
+    drawing.current = true;
+    while (wanted.current && canvas.current) {
+      const place = wanted.current;
+      wanted.current = null;
+      // A place that cannot be drawn now is drawn with the next move.
+      await drawAround(place, canvas.current).catch(() => undefined);
+    }
+    drawing.current = false;
+  };
+  useFollowPointer(area, (at) => {
+    if (!glass.current) return;
+    glass.current.style.visibility = at ? 'visible' : 'hidden';
+    if (!at) return;
+    const room = area.current?.clientWidth ?? 0;
+    const left = at.x + AWAY + SIDE > room ? at.x - AWAY - SIDE : at.x + AWAY;
+    const top = at.y - AWAY - SIDE < 0 ? at.y + AWAY : at.y - AWAY - SIDE;
+    glass.current.style.transform = `translate(${left}px, ${top}px)`;
+    wanted.current = toComposition(at);
+    void draw();
+  });
   return (
     <div
       ref={glass}

@@ -57,6 +57,12 @@ function MarkStroke({
   );
 }
 
+/** The stroke of marks that is being drawn. */
+export function DraftStrokes() {
+  const draft = useHand((state) => (state.draft?.kind === 'strokes' ? state.draft : null));
+  return draft && <MarkStrokes strokes={draft.strokes} map={draft.map} />;
+}
+
 /** What the part in hand was picked by: its marks, or its reach points. */
 export function MarksShown() {
   useComposition((state) => state.preview ?? state.composition);

@@ -17,6 +17,7 @@ import { mapPoint, sharp, smoothed } from '../tools/fit-line';
 import { maskInHand } from '../tools/mask-in-hand';
 import { toComposition, useCamera } from './camera-store';
 import { TwoToneLine } from './DraftShape';
+import { Knob } from './Knob';
 
 /** How near a press must be to the line to add a point there, in window pixels. */
 const LINE_HIT = 10;
@@ -217,18 +218,7 @@ function HandleOfPoint({ from, at, onTry, onSet }: HandleProps) {
         strokeWidth={1}
         listening={false}
       />
-      <Circle
-        x={at.x}
-        y={at.y}
-        radius={3.5}
-        hitStrokeWidth={12}
-        fill="#1b1507"
-        stroke="#ffffff"
-        strokeWidth={1.4}
-        draggable
-        onDragMove={onTry}
-        onDragEnd={onSet}
-      />
+      <Knob look="hollow" at={at} onTry={onTry} onSet={onSet} />
     </>
   );
 }

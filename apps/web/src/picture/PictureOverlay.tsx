@@ -1,10 +1,10 @@
 import type Konva from 'konva';
 import { Layer as OverlayLayer, Stage } from 'react-konva';
-import { type ToolName, useHand } from '../bench/hand-store';
+import type { ToolName } from '../bench/hand-store';
 import { useCamera } from './camera-store';
 import { DraftShape } from './DraftShape';
 import { FrameHandles } from './FrameHandles';
-import { MarkStrokes, MarksShown } from './MarksShown';
+import { DraftStrokes, MarksShown } from './MarksShown';
 import { OutlineHandles } from './OutlineHandles';
 import { setOverlayStage } from './overlay-hits';
 import { PlacementHandles } from './PlacementHandles';
@@ -13,7 +13,6 @@ import { RampHandles } from './RampHandles';
 /** What is drawn over the picture: shapes in the making and handles, in window pixels. */
 export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const { area } = useCamera();
-  const draft = useHand((state) => state.draft);
   const picks = tool === 'reach' || tool === 'sweep' || tool === 'marks';
   if (area.width === 0 || area.height === 0) return null;
   return (
@@ -28,7 +27,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
         {(tool === 'box' || tool === 'oval') && <FrameHandles />}
         {tool === 'ramp' && <RampHandles />}
         {picks && <MarksShown />}
-        {draft?.kind === 'strokes' && <MarkStrokes strokes={draft.strokes} map={draft.map} />}
+        {picks && <DraftStrokes />}
         {tool === 'place' && <PlacementHandles />}
         <DraftShape />
       </OverlayLayer>

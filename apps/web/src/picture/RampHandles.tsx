@@ -1,40 +1,19 @@
 import { invert, type Point, type RampPart, setRamp, transform } from '@diplex/document';
 import type Konva from 'konva';
-import { Circle, Line } from 'react-konva';
+import { Line } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 import { toComposition, useCamera } from './camera-store';
 import { TwoToneLine } from './DraftShape';
+import { Knob } from './Knob';
 
 /** How far a guide goes beyond the picture, in window pixels. */
 const FAR = 4000;
 
-interface HandleProps {
-  readonly at: Point;
-  readonly hollow?: boolean;
-  readonly onTry: (at: Point) => void;
-  readonly onSet: (at: Point) => void;
-}
-
-function Handle({ at, hollow = false, onTry, onSet }: HandleProps) {
-  const place = (event: Konva.KonvaEventObject<DragEvent>) => ({
-    ...{ x: event.target.x(), y: event.target.y() },
-  });
-  return (
-    <Circle
-      x={at.x}
-      y={at.y}
-      radius={hollow ? 4.5 : 6}
-      hitStrokeWidth={14}
-      fill={hollow ? '#1b1507' : '#d9a74a'}
-      stroke={hollow ? '#ffffff' : '#1b1507'}
-      strokeWidth={1.4}
-      draggable
-      onDragMove={(event) => onTry(place(event))}
-      onDragEnd={(event) => onSet(place(event))}
-    />
-  );
+/** Where a knob was dragged to. */
+function placeOf({ target }: Konva.KonvaEventObject<DragEvent>): Point {
+  return { x: target.x(), y: target.y() };
 }
 
 /** The ramp in hand: where it is full, where nothing is left, and guides to lay along a horizon. */
@@ -97,22 +76,24 @@ export function RampHandles() {
           />
         ))}
       <TwoToneLine points={[from.x, from.y, to.x, to.y]} />
-      <Handle
+      <Knob
+        look="filled"
         at={from}
-        onTry={(at) => tryOut(setRamp, moveBoth(at))}
-        onSet={(at) => perform(setRamp, moveBoth(at))}
+        onTry={(event) => tryOut(setRamp, moveBoth(placeOf(event)))}
+        onSet={(event) => perform(setRamp, moveBoth(placeOf(event)))}
       />
-      <Handle
+      <Knob
+        look="filled"
         at={to}
-        onTry={(at) => tryOut(setRamp, args({ to: fromScreen(at) }))}
-        onSet={(at) => perform(setRamp, args({ to: fromScreen(at) }))}
+        onTry={(event) => tryOut(setRamp, args({ to: fromScreen(placeOf(event)) }))}
+        onSet={(event) => perform(setRamp, args({ to: fromScreen(placeOf(event)) }))}
       />
       {part.shape !== 'straight' && (
-        <Handle
-          hollow
+        <Knob
+          look="hollow"
           at={inner}
-          onTry={(at) => tryOut(setRamp, innerOf(at))}
-          onSet={(at) => perform(setRamp, innerOf(at))}
+          onTry={(event) => tryOut(setRamp, innerOf(placeOf(event)))}
+          onSet={(event) => perform(setRamp, innerOf(placeOf(event)))}
         />
       )}
     </>

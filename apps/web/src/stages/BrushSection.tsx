@@ -2,13 +2,13 @@ import { type Brush, EDGE_WAYS, type Tip } from '@diplex/core';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { LikenessAmount } from '../controls/LikenessAmount';
 import { Pick } from '../controls/Pick';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { useShelf } from '../shelf/shelf-store';
+import { FromChoice } from './FromChoice';
 
-/** OKLab distances are shown in hundredths. */
-const SHOWN = 100;
 /** Sources up to this side are offered as tips. */
 const TIP_SIDE = 1024;
 
@@ -20,7 +20,7 @@ const NEW_TIP: Omit<Tip, 'source'> = {
 
 /** What else the brush can do: stick to colour, tips from pictures, smoothing, grey values. */
 export function BrushSection() {
-  const { brush, smoothing, pickedFrom, take } = useHand();
+  const { brush, smoothing, take } = useHand();
   const set = (change: Partial<Brush>) => take({ brush: { ...brush, ...change } });
   const { stick } = brush;
   return (
@@ -68,26 +68,13 @@ export function BrushSection() {
       </label>
       {stick && (
         <>
-          <Amount
+          <LikenessAmount
             label="Range"
-            value={Math.round(stick.range * SHOWN * 10) / 10}
-            min={0.5}
-            max={60}
-            step={0.1}
-            unit=""
-            curve={2}
-            onTry={(range) => set({ stick: { range: range / SHOWN } })}
-            onSet={(range) => set({ stick: { range: range / SHOWN } })}
+            value={stick.range}
+            onTry={(range) => set({ stick: { range } })}
+            onSet={(range) => set({ stick: { range } })}
           />
-          <Pick
-            label="Colours of"
-            value={pickedFrom}
-            options={[
-              { value: 'layer', words: 'this layer' },
-              { value: 'composition', words: 'composition' },
-            ]}
-            onChoose={(from) => take({ pickedFrom: from })}
-          />
+          <FromChoice />
         </>
       )}
       <TipRows tip={brush.tip ?? null} onSet={(tip) => set({ tip })} />

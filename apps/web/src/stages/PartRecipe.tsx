@@ -15,13 +15,11 @@ import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
+import { LikenessAmount } from '../controls/LikenessAmount';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { setSpecks } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
-
-/** OKLab distances are shown in hundredths. */
-const SHOWN = 100;
 
 // Charts are large and only tones need them here.
 const TonesEditor = lazy(async () => ({ default: (await import('./TonesEditor')).TonesEditor }));
@@ -100,27 +98,15 @@ function ReachRows({
                 />
               )}
             </div>
-            <Amount
+            <LikenessAmount
               label="Tolerance"
-              value={Math.round(point.tolerance * SHOWN * 10) / 10}
-              min={0}
-              max={50}
-              step={0.1}
-              unit=""
-              curve={2}
-              onTry={() => undefined}
-              onSet={(value) => change(index, { tolerance: value / SHOWN })}
+              value={point.tolerance}
+              onSet={(tolerance) => change(index, { tolerance })}
             />
-            <Amount
-              label="Soft skirt"
-              value={Math.round(point.skirt * SHOWN * 10) / 10}
-              min={0}
-              max={50}
-              step={0.1}
-              unit=""
-              curve={2}
-              onTry={() => undefined}
-              onSet={(value) => change(index, { skirt: value / SHOWN })}
+            <LikenessAmount
+              label="Skirt"
+              value={point.skirt}
+              onSet={(skirt) => change(index, { skirt })}
             />
           </li>
         ))}

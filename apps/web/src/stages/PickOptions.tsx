@@ -2,43 +2,22 @@ import { FALLOFFS, RAMP_SHAPES, TONE_COMPONENTS } from '@diplex/document';
 import { type Marking, type Ramping, type Reaching, useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { LikenessAmount } from '../controls/LikenessAmount';
 import { Pick } from '../controls/Pick';
 import { ShareAmount } from '../controls/ShareAmount';
 import { addTones, TONES } from '../tools/tones-tool';
-
-/** OKLab distances are shown in hundredths. */
-const SHOWN = 100;
-
-function FromChoice() {
-  const { pickedFrom, take } = useHand();
-  return (
-    <Pick
-      label="Looks at"
-      value={pickedFrom}
-      options={[
-        { value: 'layer', words: 'this layer' },
-        { value: 'composition', words: 'composition' },
-      ]}
-      onChoose={(from) => take({ pickedFrom: from })}
-    />
-  );
-}
+import { FromChoice } from './FromChoice';
 
 export function ReachOptions() {
   const { reaching, take } = useHand();
   const set = (change: Partial<Reaching>) => take({ reaching: { ...reaching, ...change } });
   const distance = (label: string, key: 'tolerance' | 'skirt') => (
-    <Amount
+    <LikenessAmount
       layout="stack"
       label={label}
-      value={Math.round(reaching[key] * SHOWN * 10) / 10}
-      min={0}
-      max={50}
-      step={0.1}
-      unit=""
-      curve={2}
-      onTry={(value) => set({ [key]: value / SHOWN })}
-      onSet={(value) => set({ [key]: value / SHOWN })}
+      value={reaching[key]}
+      onTry={(value) => set({ [key]: value })}
+      onSet={(value) => set({ [key]: value })}
     />
   );
   return (

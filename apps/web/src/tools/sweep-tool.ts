@@ -58,6 +58,7 @@ abstract class MarkingTool implements Tool {
       this.drawsBox() ? this.box() : null,
       this.drawsPlace() ? this.points[0] : null,
     ];
+    if (box) useHand.getState().take({ draft: null });
     const marked: Marked = place ? { mark: this.mark, fill: place } : this.stroke(target);
     queuePick(() => {
       // The part in hand is looked up now: the stroke before this one may have made it.
