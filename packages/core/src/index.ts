@@ -24,14 +24,20 @@ export { scanConvert, scanConvertAll } from './mask/scan-convert';
 export { toneHistogram } from './mask/tone-histogram';
 export { componentOf, toneCoverage } from './mask/tones';
 export { EdgeRefused, workedEdge } from './mask/worked-edge';
-export { coverageTiles } from './pick/coverage-tiles';
+export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
-export { type PickRecipe, pick, softened } from './pick/pick';
+export { isPickRecipe, type PickRecipe, pick, softened } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
-export { groundNeeds, groundOf, PickLacksPixels, wholeSource } from './pick/render-ground';
+export {
+  type GroundPlace,
+  groundNeeds,
+  groundOf,
+  PickLacksPixels,
+  wholeSource,
+} from './pick/render-ground';
 export { saliencyOf } from './pick/saliency';
 export { segment, workingLevel } from './pick/segment';
 export { SegmentStopped, type SegmentTask } from './pick/segment-task';
@@ -55,8 +61,10 @@ export {
   tilesUnder,
 } from './pixels/tiled-level';
 export { BackdropCache } from './render/backdrop-cache';
-export { compositeLayer, layerMask } from './render/composite-layer';
+export { compositeLayer, layerCoverage, layerMask } from './render/composite-layer';
+export { coverageOnGrid, holderCoverage, layerAlpha } from './render/coverage-on-grid';
 export { damage, maskSupport } from './render/damage';
+export { meanColour } from './render/mean-colour';
 export { type NeededPixels, neededPixels, type SourceTile } from './render/needed-pixels';
 export {
   type RenderPlan,

@@ -3,7 +3,7 @@ import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -37,9 +37,8 @@ export interface MaskUse {
   readonly density?: number;
 }
 
-export interface PhotoLayer {
+interface LayerBase {
   readonly id: string;
-  readonly kind: 'photo';
   readonly name: string;
   readonly shown: boolean;
   readonly locked: boolean;
@@ -47,14 +46,47 @@ export interface PhotoLayer {
   readonly opacity: number;
   readonly blending: BlendMode;
   readonly placement: Placement;
-  /** The source's hash; its pixels never change. */
-  readonly source: BlobHash;
-  /** The source's extent, in its own pixels. */
+  /** Its extent, in its own pixels. */
   readonly size: Size;
   readonly maskUse: MaskUse | null;
 }
 
-export type Layer = PhotoLayer;
+export interface PhotoLayer extends LayerBase {
+  readonly kind: 'photo';
+  /** The source's hash; its pixels never change. `size` is the source's. */
+  readonly source: BlobHash;
+}
+
+/** Straight and display-encoded: 0..255, and 0..1 for `alpha`. */
+export interface FillColour {
+  readonly r: number;
+  readonly g: number;
+  readonly b: number;
+  readonly alpha: number;
+}
+
+/**
+ * What a layer is filled with. A straight gradient goes from `from` to `to` (in layer pixels) and
+ * stays as it is beyond them; a round one goes from the middle at `from` to the distance of `to`.
+ * Encoded values are mixed, as CSS gradients are.
+ */
+export type Fill =
+  | { readonly by: 'colour'; readonly colour: FillColour }
+  | {
+      readonly by: 'straight' | 'round';
+      readonly from: Point;
+      readonly to: Point;
+      readonly first: FillColour;
+      readonly last: FillColour;
+    };
+
+/** A layer without a photograph. */
+export interface FillLayer extends LayerBase {
+  readonly kind: 'fill';
+  readonly fill: Fill;
+}
+
+export type Layer = PhotoLayer | FillLayer;
 
 interface PartBase {
   readonly id: string;
@@ -159,7 +191,9 @@ export type Recipe =
     }
   | { readonly by: 'marks'; readonly from: PickedFrom; readonly marks: readonly Marked[] }
   /** A first guess, as it was offered; `strokes` correct it. */
-  | { readonly by: 'subject'; readonly name: string; readonly confidence: number };
+  | { readonly by: 'subject'; readonly name: string; readonly confidence: number }
+  /** Laid down from something that had a shape already, and does not follow it. */
+  | { readonly by: 'laid'; readonly of: string };
 
 /** Coverage worked out from pictures, kept as tiles. Where there is no tile nothing is covered. */
 export interface PickedPart extends PartBase {
@@ -241,6 +275,18 @@ export interface Mask {
   readonly firm?: number;
   /** The name under which it stands on the mask shelf; null or left out when it does not. */
   readonly shelf?: string | null;
+  /** The extent of its own pixels, where they are not those of the layer that uses it. */
+  readonly size?: Size;
+}
+
+/** A region that limits what tools change: a mask of its own. */
+export interface Area {
+  readonly mask: string;
+  /** From mask pixels to composition pixels. */
+  readonly lies: Matrix;
+  readonly turnedRound: boolean;
+  /** One that was put away limits nothing and can be taken up again. */
+  readonly inUse: boolean;
 }
 
 export interface Composition {
@@ -251,6 +297,8 @@ export interface Composition {
   /** Far to near. */
   readonly layers: readonly Layer[];
   readonly masks: readonly Mask[];
+  /** The area in use, or the last one; null or left out when there was none. */
+  readonly area?: Area | null;
 }
 
 /** An empty composition. `canvas` in whole pixels. */
@@ -280,5 +328,6 @@ export function maskOf(composition: Composition, layer: Layer): Mask | undefined
 
 /** The hashes of all sources that layers show, each once, far to near. */
 export function sourcesOf(composition: Composition): BlobHash[] {
-  return [...new Set(composition.layers.map((layer) => layer.source))];
+  const photos = composition.layers.filter((layer) => layer.kind === 'photo');
+  return [...new Set(photos.map((layer) => layer.source))];
 }

@@ -1,3 +1,4 @@
+export * from './area';
 export * from './blending';
 export * from './composition';
 export * from './geometry/matrix';

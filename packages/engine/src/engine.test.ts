@@ -178,7 +178,7 @@ describe('a stroke in the engine', () => {
     expect(first.tiles).toEqual(['0,0']);
     const more = await engine.run('stroke-extend', { stroke: 's', points: [at(300)], memory });
     expect(more.tiles).toEqual(['1,0']);
-    const ended = await engine.run('stroke-end', { stroke: 's' });
+    const { tiles: ended } = await engine.run('stroke-end', { stroke: 's' });
     expect(Object.keys(ended).sort()).toEqual(['0,0', '1,0']);
     for (const pairs of Object.values(ended)) {
       const { hash, png } = await engine.run('encode-tile', { pairs });
@@ -277,5 +277,70 @@ describe('a pick in the engine', () => {
     bare.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [other] } });
     const early = bare.run('pick', { ...place, recipe, specks: 0 });
     await expect(early).rejects.toThrow('not there yet');
+  });
+});
+
+describe('an area in the engine', () => {
+  const canvas = { width: 300, height: 200 };
+  const box = {
+    ...{ id: 'p', kind: 'box' as const, name: 'Box', shown: true, combine: 'add' as const },
+    ...{ feather: 0, inverted: false, x: 40, y: 30, width: 100, height: 80 },
+  };
+  const mask = {
+    ...{ id: 'm', name: 'Area', startsFrom: 'empty' as const, feather: 0, parts: [box] },
+    size: canvas,
+  };
+  const area = { mask: 'm', lies: [1, 0, 0, 1, 20, 0] as const, turnedRound: false, inUse: true };
+
+  function withArea(change: Partial<typeof area> = {}, parts = [box]): Engine {
+    const engine = new Engine(inlinePort, 1);
+    const empty = newComposition('Test', canvas);
+    const masks = [{ ...mask, parts }];
+    const composition = { ...empty, masks, area: { ...area, ...change } };
+    engine.tell({ type: 'composition', key: 1, composition });
+    return engine;
+  }
+
+  it('has a closed outline where its coverage passes one half', async () => {
+    const ask = { composition: 1, region: { x: 0, y: 0, width: 600, height: 400 }, scale: 2 };
+    const lines = await withArea().run('area-outline', ask);
+    expect(lines).toHaveLength(1);
+    const xs = [...(lines[0] ?? [])].filter((_, i) => i % 2 === 0);
+    const ys = [...(lines[0] ?? [])].filter((_, i) => i % 2 === 1);
+    const ends = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    for (const [i, end] of [60, 160, 30, 110].entries()) {
+      expect(Math.abs((ends[i] as number) - end)).toBeLessThan(0.6);
+    }
+    expect(await withArea({ inUse: false }).run('area-outline', ask)).toEqual([]);
+    // Turned round, its border is the canvas's too.
+    expect(await withArea({ turnedRound: true }).run('area-outline', ask)).toHaveLength(2);
+  });
+
+  it('is laid on the pixels of another mask', async () => {
+    const onto = { toComposition: [2, 0, 0, 2, 0, 0] as const, size: { width: 150, height: 100 } };
+    const ask = { composition: 1, from: { of: 'area' as const }, onto };
+    const tiles = await withArea().run('lay-coverage', ask);
+    const at = (x: number, y: number) => tiles['0,0']?.[(y * PAINTED_TILE_SIZE + x) * 2];
+    expect([at(31, 16), at(79, 54), at(28, 30), at(82, 30)]).toEqual([65_535, 65_535, 0, 0]);
+  });
+
+  it('limits a stroke, and an empty one refuses it', async () => {
+    const brush = {
+      ...{ radius: 8, softness: 0, strength: 1, flow: 1 },
+      ...{ pressure: 'none' as const, value: 1 },
+    };
+    const begin = {
+      ...{ stroke: 's', brush, toComposition: [1, 0, 0, 1, 0, 0] as const, limitedBy: 1 },
+      ...{ extent: { x: 0, y: 0, ...canvas }, tiles: {} },
+    };
+    const engine = withArea();
+    await engine.run('stroke-begin', begin);
+    const points = [30, 200].map((x) => ({ x, y: 60, pressure: 1 }));
+    await engine.run('stroke-extend', { stroke: 's', points, memory: {} });
+    const { tiles, heldOff } = await engine.run('stroke-end', { stroke: 's' });
+    const applies = (x: number) => tiles['0,0']?.[(60 * PAINTED_TILE_SIZE + x) * 2 + 1];
+    expect([applies(40), applies(61), applies(159), applies(170)]).toEqual([0, 65_535, 65_535, 0]);
+    expect(heldOff).toBe(false);
+    await expect(withArea({}, []).run('stroke-begin', begin)).rejects.toThrow('area is empty');
   });
 });

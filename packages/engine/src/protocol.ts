@@ -1,5 +1,6 @@
 import type {
   Brush,
+  Colour,
   Likely,
   PickRecipe,
   ReachFrom,
@@ -9,7 +10,15 @@ import type {
   TiledLevel,
   View,
 } from '@diplex/core';
-import type { BlobHash, Composition, Matrix, PickedFrom, Point, Rect } from '@diplex/document';
+import type {
+  BlobHash,
+  Composition,
+  Matrix,
+  PickedFrom,
+  Point,
+  Rect,
+  Size,
+} from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
 
 type Samples = Uint8Array | Uint16Array;
@@ -52,7 +61,22 @@ export interface StrokeMemory {
 /** Whose mask is picked for. */
 export interface PickPlace {
   readonly composition: number;
+  /** A layer, or AREA_ID. */
   readonly layer: string;
+  /** Whose colours are the layer's own; the layer's, when left out. */
+  readonly owner?: string;
+}
+
+/** What coverage is laid down from: the area, all that shows of a layer, or one part of a mask. */
+export type LaidFrom =
+  | { readonly of: 'area' }
+  | { readonly of: 'layer'; readonly layer: string }
+  | { readonly of: 'part'; readonly layer: string; readonly part: string };
+
+/** The pixels of a mask: how many, and how they lie on the composition. */
+export interface MaskGrid {
+  readonly toComposition: Matrix;
+  readonly size: Size;
 }
 
 /** What each kind of job is asked with, and what it answers. */
@@ -74,6 +98,8 @@ export interface Jobs {
     ask: { composition: number; x: number; y: number };
     answer: { r: number; g: number; b: number; alpha: number };
   };
+  /** The mean colour of what a layer shows, encoded, 0..255; null when it shows nothing. */
+  'mean-colour': { ask: { composition: number; layer: string }; answer: Colour | null };
   /** Rows of the composition into memory that the asker holds: straight, encoded RGBA. */
   'render-rows': {
     ask: {
@@ -100,6 +126,8 @@ export interface Jobs {
       tiles: Readonly<Record<string, BlobHash>>;
       /** Whose colours a brush sticks to, and whose edge it works on; others need none. */
       place?: PickPlace & { from: PickedFrom; part: string };
+      /** The composition whose area limits the stroke. */
+      limitedBy?: number;
     };
     answer: null;
   };
@@ -112,10 +140,13 @@ export interface Jobs {
     };
     answer: { changed: Rect; tiles: readonly string[] };
   };
-  /** The stroke's tiles as they ended, by `column,row`; the worker forgets the stroke. */
+  /**
+   * The stroke's tiles as they ended, by `column,row`, and whether the area let nothing of it through;
+   * the worker forgets the stroke.
+   */
   'stroke-end': {
     ask: { stroke: string };
-    answer: Readonly<Record<string, Uint16Array>>;
+    answer: { tiles: Readonly<Record<string, Uint16Array>>; heldOff: boolean };
   };
   /** A painted tile as a blob. */
   'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };
@@ -144,6 +175,19 @@ export interface Jobs {
   'ground-level': {
     ask: PickPlace & { from: PickedFrom; level: number };
     answer: SourceLevel;
+  };
+  /** Coverage laid on the pixels of a mask; answers as `pick` does. */
+  'lay-coverage': {
+    ask: { composition: number; from: LaidFrom; onto: MaskGrid };
+    answer: Readonly<Record<string, Uint16Array>>;
+  };
+  /**
+   * Where the area's coverage passes one half in a region of output pixels: closed lines, each as
+   * x and y by turns, in composition pixels.
+   */
+  'area-outline': {
+    ask: { composition: number; region: Rect; scale: number };
+    answer: readonly Float32Array[];
   };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };

@@ -1,4 +1,5 @@
 import { startKernels } from '@diplex/kernels';
+import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
 import type { JobHandler } from './jobs/job-handler';
 import {
   decodeTileJob,
@@ -10,7 +11,13 @@ import {
   strokeExtendJob,
 } from './jobs/paint-jobs';
 import { cutLikelyJob, groundLevelJob, pickJob, reachMapJob, snapLineJob } from './jobs/pick-jobs';
-import { halveLevelJob, probeJob, renderRowsJob, renderViewJob } from './jobs/render-jobs';
+import {
+  halveLevelJob,
+  meanColourJob,
+  probeJob,
+  renderRowsJob,
+  renderViewJob,
+} from './jobs/render-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -18,6 +25,7 @@ import { WorkerPixels } from './worker-pixels';
 const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'render-view': renderViewJob,
   probe: probeJob,
+  'mean-colour': meanColourJob,
   'render-rows': renderRowsJob,
   'halve-level': halveLevelJob,
   'decode-tile': decodeTileJob,
@@ -31,6 +39,8 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'reach-map': reachMapJob,
   'ground-level': groundLevelJob,
   'snap-line': snapLineJob,
+  'lay-coverage': layCoverageJob,
+  'area-outline': areaOutlineJob,
   pass: passJob,
 };
 

@@ -29,7 +29,16 @@ import { useCamera } from '../picture/camera-store';
 import { DELIVER_TOOLS } from '../stages/deliver-tools';
 import { GATHER_TOOLS } from '../stages/gather-tools';
 import { STAGES, type StageName } from '../stages/stages';
+import { areaOfAll, nudgeArea, putAreaAway, turnAreaRound } from '../tools/area-commands';
+import { copyLayer, hasCopiedLayer, pasteLayer } from '../tools/layer-clipboard';
 import { maskInHand } from '../tools/mask-in-hand';
+import {
+  hasPoints,
+  nudgePoint,
+  pointInHand,
+  removePoint,
+  stepThroughPoints,
+} from '../tools/outline-points';
 import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
@@ -49,6 +58,7 @@ import {
   removeMaskInHand,
   removePartInHand,
   scaleBrush,
+  turnMakes,
   turnMaskInHandRound,
   turnWayRound,
 } from './mask-commands';
@@ -56,6 +66,11 @@ import { goToStage } from './navigation';
 import { useWindow } from './window-store';
 
 const hasLayer = () => layerInHand() !== undefined;
+/** At Cut the arrows move the area while it is moved, or else the point of the outline in hand. */
+const nudgesInCut = () => useHand.getState().areaMoves || pointInHand();
+const nudgeInCut = (dx: number, dy: number) =>
+  useHand.getState().areaMoves ? nudgeArea(dx, dy) : nudgePoint(dx, dy);
+const hasArea = () => Boolean(useComposition.getState().composition.area);
 
 function cutTool(tool: CutToolName, words: string, key: string, icon: Action['icon']): Action {
   const run = () => {
@@ -153,7 +168,7 @@ const PICTURE_ACTIONS: readonly Action[] = [
 
 const MASK_ACTIONS: readonly Action[] = [
   {
-    ...{ id: 'loupe', words: 'Loupe at 400 %', group: 'Picture', keys: ['k'] },
+    ...{ id: 'loupe', words: 'Loupe at 400 %', group: 'Picture', keys: ['o'] },
     run: () => useHand.getState().take({ loupe: !useHand.getState().loupe }),
   },
   { id: 'mask-view', words: 'Next mask view', group: 'Mask', keys: ['m'], run: nextMaskView },
@@ -175,12 +190,46 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ keys: ['u'], run: () => useHand.getState().take({ combine: 'intersect' }) },
   },
   {
-    ...{ id: 'copy-part', words: 'Copy the mask part', group: 'Mask', stage: 'cut' },
-    ...{ keys: ['$mod+c'], able: () => maskInHand()?.part !== undefined, run: copyPart },
+    ...{
+      id: 'copy-part',
+      words: 'Copy the mask part in hand, or the mask',
+      group: 'Mask',
+      stage: 'cut',
+    },
+    ...{ keys: ['$mod+c'], able: () => maskInHand()?.mask !== undefined, run: copyPart },
   },
   {
-    ...{ id: 'paste-part', words: 'Paste the mask part', group: 'Mask', stage: 'cut' },
+    ...{ id: 'paste-part', words: 'Paste the mask part or mask', group: 'Mask', stage: 'cut' },
     ...{ keys: ['$mod+v'], able: hasCopiedPart, run: pastePart },
+  },
+  {
+    ...{ id: 'makes', words: 'Tools make the mask, or the area', group: 'Mask', stage: 'cut' },
+    ...{ keys: ['y'], run: turnMakes },
+  },
+  {
+    ...{ id: 'area-away', words: 'Put the area away, or take it up again', group: 'Mask' },
+    ...{ stage: 'cut', keys: ['Shift+Y'], able: hasArea, run: putAreaAway },
+  },
+  {
+    ...{ id: 'area-outline', words: "Show or hide the area's outline", group: 'Mask' },
+    ...{ stage: 'cut', keys: ['j'] },
+    run: () => useHand.getState().take({ areaHidden: !useHand.getState().areaHidden }),
+  },
+  {
+    ...{ id: 'area-all', words: 'Everything is the area', group: 'Mask', stage: 'cut' },
+    run: areaOfAll,
+  },
+  {
+    ...{ id: 'area-round', words: 'Turn the area round', group: 'Mask', stage: 'cut' },
+    ...{ able: hasArea, run: turnAreaRound },
+  },
+  {
+    ...{ id: 'next-point', words: 'Take the next point of the outline in hand', group: 'Mask' },
+    ...{ stage: 'cut', keys: ['p'], able: hasPoints, run: () => stepThroughPoints(1) },
+  },
+  {
+    ...{ id: 'previous-point', words: 'Take the point before in hand', group: 'Mask' },
+    ...{ stage: 'cut', keys: ['Shift+P'], able: hasPoints, run: () => stepThroughPoints(-1) },
   },
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {
@@ -196,15 +245,21 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ keys: ['Enter'], run: () => TOOLS[useHand.getState().cutTool].commit?.() },
   },
   {
-    ...{ id: 'step-back', words: 'Take the last corner back, or delete the part in hand' },
+    ...{ id: 'step-back', words: 'Take the last corner back, or delete the point or part in hand' },
     ...{ group: 'Mask', stage: 'cut', keys: ['Backspace', 'Delete'] },
     run() {
-      if (!TOOLS[useHand.getState().cutTool].stepBack?.()) removePartInHand();
+      if (TOOLS[useHand.getState().cutTool].stepBack?.()) return;
+      if (pointInHand()) removePoint();
+      else removePartInHand();
     },
   },
 ];
 
-function nudges(stage: StageName): Action[] {
+function nudges(
+  stage: StageName,
+  of: { readonly id: string; readonly able: () => boolean },
+  move: (dx: number, dy: number) => void,
+): Action[] {
   const ways = [
     ['ArrowLeft', 'left', -1, 0],
     ['ArrowRight', 'right', 1, 0],
@@ -213,12 +268,12 @@ function nudges(stage: StageName): Action[] {
   ] as const;
   return ways.flatMap(([key, words, dx, dy]) => [
     {
-      ...{ id: `nudge-${words}`, words: `Nudge ${words} by 1 px`, group: 'Layers', stage },
-      ...{ keys: [key], run: () => nudge(dx, dy) },
+      ...{ id: `${of.id}-${words}`, words: `Nudge ${words} by 1 px`, group: 'Layers', stage },
+      ...{ keys: [key], able: of.able, run: () => move(dx, dy) },
     },
     {
-      ...{ id: `nudge-${words}-10`, words: `Nudge ${words} by 10 px`, group: 'Layers', stage },
-      ...{ keys: [`Shift+${key}`], run: () => nudge(dx * 10, dy * 10) },
+      ...{ id: `${of.id}-${words}-10`, words: `Nudge ${words} by 10 px`, group: 'Layers', stage },
+      ...{ keys: [`Shift+${key}`], able: of.able, run: () => move(dx * 10, dy * 10) },
     },
   ]);
 }
@@ -231,6 +286,14 @@ const LAYER_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'duplicate-layer', words: 'Duplicate the layer', group: 'Layers', keys: ['$mod+d'] },
     ...{ able: hasLayer, run: duplicateInHand },
+  },
+  {
+    ...{ id: 'copy-layer', words: 'Copy the layer (what is inside the area)', group: 'Layers' },
+    ...{ keys: ['Shift+C'], able: hasLayer, run: copyLayer },
+  },
+  {
+    ...{ id: 'paste-layer', words: 'Paste the layer, in another composition too' },
+    ...{ group: 'Layers', keys: ['Shift+V'], able: hasCopiedLayer, run: pasteLayer },
   },
   {
     ...{ id: 'remove-layer', words: 'Delete the layer', group: 'Layers', able: hasLayer },
@@ -282,7 +345,8 @@ const LAYER_ACTIONS: readonly Action[] = [
     ...{ id: 'previous-layer', words: 'Take the next layer farther in hand', group: 'Layers' },
     ...{ keys: [','], run: () => stepThroughLayers(-1) },
   },
-  ...nudges('arrange'),
+  ...nudges('arrange', { id: 'nudge', able: hasLayer }, nudge),
+  ...nudges('cut', { id: 'nudge-in-cut', able: nudgesInCut }, nudgeInCut),
 ];
 
 /** A stroke that is still being kept is a step already for the person who made it, so it goes first. */

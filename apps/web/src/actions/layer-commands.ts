@@ -4,6 +4,7 @@ import {
   type Layer,
   layerById,
   newId,
+  type PhotoLayer,
   type Placement,
   placedAt,
   removeLayer,
@@ -14,6 +15,7 @@ import {
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import type { Source } from '../link/server';
+import { addLayerInArea } from '../tools/area-commands';
 
 export function layerInHand(): Layer | undefined {
   const { layer } = useHand.getState();
@@ -24,10 +26,9 @@ export function takeLayer(layer: string): void {
   useHand.getState().take({ layer, part: null });
 }
 
-/** Adds a source nearest of all, at its natural size, or made smaller so that the canvas holds it. */
-export function addSourceAsLayer(source: Source): void {
-  const { composition, perform } = useComposition.getState();
-  const { canvas } = composition;
+/** A source as a layer, at its natural size, or made smaller so that the canvas holds it. */
+function photoOf(source: Source): PhotoLayer {
+  const { canvas } = useComposition.getState().composition;
   const centred = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
   const fit = scaleToCanvas('fit', source, canvas, 0);
   const scale = Math.min(1, fit);
@@ -38,13 +39,27 @@ export function addSourceAsLayer(source: Source): void {
   };
   const placement =
     scale === 1 ? { ...centred, ...onGrid } : { ...centred, scaleX: scale, scaleY: scale };
-  const layer: Layer = {
+  return {
     ...{ id: newId(), kind: 'photo', name: source.title.slice(0, 200) || source.name },
     ...{ shown: true, locked: false, opacity: 1, blending: 'normal', placement },
     ...{ source: source.hash, maskUse: null },
     size: { width: source.width, height: source.height },
   };
-  if (perform(addLayer, { layer })) takeLayer(layer.id);
+}
+
+/** Adds a source nearest of all. */
+export function addSourceAsLayer(source: Source): void {
+  const layer = photoOf(source);
+  if (useComposition.getState().perform(addLayer, { layer })) takeLayer(layer.id);
+}
+
+/** Fills the area with a source that covers the canvas. */
+export function fillAreaWith(source: Source): void {
+  const { canvas } = useComposition.getState().composition;
+  const layer = photoOf(source);
+  const scale = scaleToCanvas('fill', layer.size, canvas, 0);
+  const centre = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
+  addLayerInArea({ ...layer, placement: { ...centre, scaleX: scale, scaleY: scale } });
 }
 
 /** Changes the placement of the layer in hand as one step. */

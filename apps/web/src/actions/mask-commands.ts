@@ -1,11 +1,14 @@
-import { removeMask, removePart, turnMaskRound } from '@diplex/document';
+import { AREA_ID, changeArea, removeMask, removePart, turnMaskRound } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { BACKDROPS, MASK_VIEWS, useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 
 export function nextMaskView(): void {
   const { view, take } = useHand.getState();
-  take({ view: MASK_VIEWS[(MASK_VIEWS.indexOf(view) + 1) % MASK_VIEWS.length] ?? 'composition' });
+  const single = useComposition.getState().composition.layers.length < 2;
+  // One mask alone cannot be compared.
+  const views = MASK_VIEWS.filter((each) => each !== 'difference' || !single);
+  take({ view: views[(views.indexOf(view) + 1) % views.length] ?? 'composition' });
 }
 
 /** Steps through the backdrops, and shows the cut-out on them when another view was on. */
@@ -24,10 +27,20 @@ export function turnWayRound(): void {
   } else take({ combine: combine === 'add' ? 'subtract' : 'add' });
 }
 
+/** Has the tools make the area, or the mask again. */
+export function turnMakes(): void {
+  const { makes, take } = useHand.getState();
+  take({ makes: makes === 'part' ? 'area' : 'part', part: null });
+}
+
 export function turnMaskInHandRound(): void {
   const target = maskInHand();
   if (!target?.mask) return;
-  useComposition.getState().perform(turnMaskRound, { layer: target.layer.id });
+  const { composition, perform } = useComposition.getState();
+  if (target.layer.id !== AREA_ID) perform(turnMaskRound, { layer: target.layer.id });
+  else if (composition.area) {
+    perform(changeArea, { change: { turnedRound: !composition.area.turnedRound } });
+  }
 }
 
 export function removePartInHand(): void {
@@ -39,7 +52,7 @@ export function removePartInHand(): void {
 
 export function removeMaskInHand(): void {
   const target = maskInHand();
-  if (!target?.mask) return;
+  if (!target?.mask || target.layer.id === AREA_ID) return;
   useComposition.getState().perform(removeMask, { layer: target.layer.id });
 }
 

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type OpenDialog = 'keys' | 'palette' | 'sources' | 'canvas' | null;
+export type OpenDialog = 'keys' | 'palette' | 'sources' | 'area-source' | 'canvas' | null;
 
 interface WindowState {
   readonly dialog: OpenDialog;

@@ -25,10 +25,18 @@ export type CutToolName =
   | 'tones';
 export type ToolName = CutToolName | 'place';
 
-export const MASK_VIEWS = ['composition', 'veil', 'edges', 'plain', 'cut-out', 'backdrop'] as const;
+export const MASK_VIEWS = [
+  'composition',
+  'veil',
+  'edges',
+  'plain',
+  'cut-out',
+  'backdrop',
+  'difference',
+] as const;
 export type MaskView = (typeof MASK_VIEWS)[number];
 
-export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'composition'] as const;
+export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'complement', 'composition'] as const;
 export type Backdrop = (typeof BACKDROPS)[number];
 
 /** How a box or an oval is drawn out. */
@@ -100,7 +108,15 @@ interface Hand {
   readonly cutTool: CutToolName;
   readonly layer: string | null;
   readonly part: string | null;
+  /** The point of the outline in hand that keys move, by its number. */
+  readonly point: number | null;
   readonly combine: CombineRule;
+  /** What the cutting tools make: parts of the layer's mask, or of the area. */
+  readonly makes: 'part' | 'area';
+  /** Whether the area's outline is left out of the picture. */
+  readonly areaHidden: boolean;
+  /** Whether the area as a whole is moved, scaled and turned by handles. */
+  readonly areaMoves: boolean;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
   /** How much strokes are pulled along behind the pointer, 0..1. */
@@ -117,6 +133,10 @@ interface Hand {
   readonly view: MaskView;
   readonly backdrop: Backdrop;
   readonly backdropColour: Colour;
+  /** The complement of the mean colour of what is cut out. */
+  readonly complement: Colour;
+  /** Whose mask is compared with the one in hand. */
+  readonly compared: string | null;
   readonly veilColour: Colour;
   readonly veilStrength: number;
   readonly draft: Draft | null;
@@ -132,7 +152,11 @@ export const useHand = create<Hand>((set) => ({
   cutTool: 'outline',
   layer: null,
   part: null,
+  point: null,
   combine: 'add',
+  makes: 'part',
+  areaHidden: false,
+  areaMoves: false,
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
   smoothing: 0,
@@ -146,13 +170,16 @@ export const useHand = create<Hand>((set) => ({
   view: 'composition',
   backdrop: 'black',
   backdropColour: { r: 192, g: 32, b: 122 },
+  complement: { r: 119, g: 119, b: 119 },
+  compared: null,
   veilColour: { r: 20, g: 22, b: 26 },
   veilStrength: 0.92,
   draft: null,
   dial: null,
   comparing: false,
   loupe: false,
-  take: (change) => set(change),
+  // A point belongs to the part that was in hand when it was chosen.
+  take: (change) => set('part' in change ? { point: null, ...change } : change),
 }));
 
 const PLAIN_BACKDROPS: Readonly<Record<'black' | 'grey' | 'white', Colour>> = {
@@ -160,6 +187,12 @@ const PLAIN_BACKDROPS: Readonly<Record<'black' | 'grey' | 'white', Colour>> = {
   grey: { r: 119, g: 119, b: 119 },
   white: { r: 255, g: 255, b: 255 },
 };
+
+/** The mask in hand beside another; alone it is seen as greyscale. */
+function differenceInHand({ compared }: Hand, layer: string): View {
+  if (!compared || compared === layer) return { kind: 'plain', layer };
+  return { kind: 'difference', layer, other: compared };
+}
 
 /** What the picture shows of the layer in hand. */
 export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
@@ -172,7 +205,9 @@ export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
   if (view === 'cut-out') {
     return { kind: 'cut-out', layer, checks: theme === 'dim' ? 'dark' : 'light' };
   }
+  if (view === 'difference') return differenceInHand(hand, layer);
   if (backdrop === 'composition') return { kind: 'composition' };
-  const colour = backdrop === 'colour' ? hand.backdropColour : PLAIN_BACKDROPS[backdrop];
+  const chosen = { colour: hand.backdropColour, complement: hand.complement };
+  const colour = { ...PLAIN_BACKDROPS, ...chosen }[backdrop];
   return { kind: 'backdrop', layer, colour };
 }

@@ -25,10 +25,10 @@ export async function findSubject(): Promise<void> {
   const target = maskInHand();
   const reason = whyNot(target);
   if (reason || !target) return tellProblem(reason ?? '');
-  const { layer } = target;
+  const { layer, size } = target;
   useFind.getState().forget();
   await inJob(`Looking for the subject of ${layer.name}`, async (signal, progress) => {
-    const levels = [levelOf(layer, SEEN_PIXELS), levelOf(layer, SALIENCY_PIXELS)];
+    const levels = [levelOf(size, SEEN_PIXELS), levelOf(size, SALIENCY_PIXELS)];
     const letGo = await bringGround(layer, 'layer', levels);
     try {
       const [picture, coarse] = await Promise.all(

@@ -7,7 +7,7 @@ import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Reorderable } from '../controls/Reorderable';
-import { address } from '../link/server';
+import { faceOf } from './layer-face';
 import { MaskInset } from './MaskInset';
 
 /** The layers as cards, from far to near. */
@@ -97,7 +97,7 @@ function Card({ layer }: { readonly layer: Layer }) {
         data-active={inHand}
         data-hidden={!layer.shown}
         className="flat block w-full cursor-pointer"
-        style={{ backgroundImage: `url(${address.sourceThumbnail(layer.source)})` }}
+        style={{ backgroundImage: faceOf(layer) }}
       />
       {layer.maskUse && (
         <div className="pointer-events-none absolute inset-x-0 bottom-0">

@@ -4,21 +4,20 @@ import { duplicateInHand, removeInHand } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
-import { address } from '../link/server';
 import { useShelf } from '../shelf/shelf-store';
 import { Section } from './Inspector';
+import { faceOf } from './layer-face';
 
 /** The layer in hand: its picture, its name, and what can be done with it as a whole. */
 export function LayerHead({ layer }: { readonly layer: Layer }) {
-  const source = useShelf((state) => state.sources.find((each) => each.hash === layer.source));
   const { perform } = useComposition.getState();
   return (
     <Section>
       <div className="flex items-center gap-2.5">
-        <img
-          src={address.sourceThumbnail(layer.source)}
-          alt=""
-          className="h-10 w-[52px] rounded-md object-cover"
+        <div
+          aria-hidden
+          className="h-10 w-[52px] shrink-0 rounded-md bg-center bg-cover"
+          style={{ backgroundImage: faceOf(layer) }}
         />
         <div className="grid min-w-0">
           <EditableText
@@ -27,9 +26,7 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
             onSet={(name) => perform(renameLayer, { layer: layer.id, name })}
             className="font-semibold text-[15px]"
           />
-          <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
-            photo · {source?.title ?? 'source'} · {layer.size.width} × {layer.size.height}
-          </small>
+          <LayerFacts layer={layer} />
         </div>
       </div>
       <div className="mt-2 flex gap-1">
@@ -52,5 +49,17 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
         />
       </div>
     </Section>
+  );
+}
+
+/** What it is made of, and its extent. */
+function LayerFacts({ layer }: { readonly layer: Layer }) {
+  const hash = layer.kind === 'photo' ? layer.source : null;
+  const source = useShelf((state) => state.sources.find((each) => each.hash === hash));
+  const what = layer.kind === 'photo' ? `photo · ${source?.title ?? 'source'}` : 'fill';
+  return (
+    <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
+      {what} · {layer.size.width} × {layer.size.height}
+    </small>
   );
 }

@@ -1,13 +1,18 @@
-import { addSourceAsLayer } from '../actions/layer-commands';
 import { Dialog } from '../controls/Dialog';
-import { address } from '../link/server';
+import { address, type Source } from '../link/server';
 import { useShelf } from '../shelf/shelf-store';
 
-/** Chooses a source from the shelf to add as the nearest layer. */
-export function SourcePicker({ onClose }: { readonly onClose: () => void }) {
+interface SourcePickerProps {
+  readonly title: string;
+  readonly onChoose: (source: Source) => void;
+  readonly onClose: () => void;
+}
+
+/** Chooses a source from the shelf. */
+export function SourcePicker({ title, onChoose, onClose }: SourcePickerProps) {
   const sources = useShelf((state) => state.sources);
   return (
-    <Dialog title="Add a layer from the shelf" onClose={onClose} wide>
+    <Dialog title={title} onClose={onClose} wide>
       {sources.length === 0 && (
         <p className="text-faint">The shelf is empty. Bring photographs in at the Gather stage.</p>
       )}
@@ -17,7 +22,7 @@ export function SourcePicker({ onClose }: { readonly onClose: () => void }) {
             <button
               type="button"
               onClick={() => {
-                addSourceAsLayer(source);
+                onChoose(source);
                 onClose();
               }}
               className="w-full cursor-pointer rounded-md p-1 text-left hover:bg-held"

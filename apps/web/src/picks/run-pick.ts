@@ -1,12 +1,22 @@
-import { groundNeeds, type Likely, levelWithin, type PickRecipe, workingLevel } from '@diplex/core';
 import {
+  groundNeeds,
+  isPickRecipe,
+  type Likely,
+  levelWithin,
+  type PickRecipe,
+  workingLevel,
+} from '@diplex/core';
+import {
+  AREA_ID,
   type Layer,
   layerById,
+  maskHolder,
   newId,
   type PickedFrom,
   type PickedPart,
   pickPart,
   type Recipe,
+  type Size,
 } from '@diplex/document';
 import { JobCancelled } from '@diplex/engine';
 import { useComposition } from '../bench/composition-store';
@@ -60,7 +70,7 @@ function clearPickDraft(): void {
 
 async function carryOut(work: PickWork): Promise<void> {
   const { recipe } = work.part;
-  if (recipe.by === 'subject') return;
+  if (!isPickRecipe(recipe)) return;
   await inJob(work.words, async (signal, progress) => {
     const tiles = await pickTiles(work, recipe, signal, progress);
     commit(work, await keepTiles(tiles, signal));
@@ -106,7 +116,14 @@ function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string
 
 /** Where a pick for a layer is asked: the composition as it is, known to the workers. */
 export function pickPlace(layer: string) {
-  return { composition: compositionKey(useComposition.getState().composition), layer };
+  const { composition } = useComposition.getState();
+  const owner = ownerOf(layer);
+  return { composition: compositionKey(composition), layer, ...(owner && { owner }) };
+}
+
+/** Whose colours the area is picked from: those of the layer in hand. */
+function ownerOf(layer: string): string | null {
+  return layer === AREA_ID ? useHand.getState().layer : null;
 }
 
 /** The same worker each time: it remembers the pixels it read. */
@@ -117,23 +134,24 @@ export function pickSeat() {
 /** Brings the pixels of these levels under a layer's mask. */
 export function bringGround(layer: Layer, from: PickedFrom, levels: readonly number[]) {
   const { composition } = useComposition.getState();
-  const current = layerById(composition, layer.id) ?? layer;
-  return pageSupply().bring(groundNeeds(composition, current, from, levels));
+  const holder = maskHolder(composition, layer.id) ?? layer;
+  const owner = layerById(composition, ownerOf(layer.id) ?? '') ?? holder;
+  return pageSupply().bring(groundNeeds({ composition, holder, from, owner }, levels));
 }
 
 /** The levels that a cut reads: the working level, the finer one for texture, and all below. */
-function cutLevels(layer: Layer): number[] {
-  const ground = { ...layer.size, level: () => null as never };
+function cutLevels(size: Size): number[] {
+  const ground = { ...size, level: () => null as never };
   return Array.from({ length: workingLevel(ground) + 1 }, (_, level) => level);
 }
 
 async function pickTiles(
-  { target: { layer }, part }: PickWork,
+  { target: { layer, size }, part }: PickWork,
   recipe: PickRecipe,
   signal: AbortSignal,
   onProgress: (done: number) => void,
 ): Promise<Tiles> {
-  const levels = recipe.by === 'reach' ? [0] : cutLevels(layer);
+  const levels = recipe.by === 'reach' ? [0] : cutLevels(size);
   const letGo = await bringGround(layer, recipe.from, levels);
   try {
     const options = { ...pickSeat(), signal, onProgress };
@@ -154,9 +172,9 @@ export async function commitLikely(
 ): Promise<void> {
   const target = maskInHand();
   if (!target) return;
-  const { layer } = target;
+  const { layer, size } = target;
   const work = inJob(`Cutting ${recipe.name} out of ${layer.name}`, async (signal, onProgress) => {
-    const letGo = await bringGround(layer, 'layer', cutLevels(layer));
+    const letGo = await bringGround(layer, 'layer', cutLevels(size));
     try {
       const ask = { ...pickPlace(layer.id), likely };
       const tiles = await pageEngine().run('cut-likely', ask, {
@@ -179,7 +197,7 @@ export function setSpecks(specks: number): void {
   queuePick(() => {
     const target = maskInHand();
     const part = target?.part;
-    if (!target || part?.kind !== 'picked' || part.recipe.by === 'subject') return null;
+    if (!target || part?.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
     const words = `Specks of ${part.name}`;
     return { words, target, isNew: false, part: { ...part, specks } };
   });
@@ -198,7 +216,7 @@ export function newPickedPart(
   };
 }
 
-/** The level of a layer at which a picture has at most so many pixels. */
-export function levelOf(layer: Layer, pixels: number): number {
-  return levelWithin({ ...layer.size, level: () => null as never }, pixels);
+/** The level at which a picture has at most so many pixels. */
+export function levelOf(size: Size, pixels: number): number {
+  return levelWithin({ ...size, level: () => null as never }, pixels);
 }

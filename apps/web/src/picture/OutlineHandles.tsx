@@ -9,7 +9,6 @@ import {
   transform,
 } from '@diplex/document';
 import type Konva from 'konva';
-import { useState } from 'react';
 import { Circle, Line, Rect } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -84,7 +83,7 @@ export function OutlineHandles() {
   useComposition((state) => state.preview ?? state.composition);
   const part = useHand((state) => state.part);
   const drawing = useHand((state) => state.draft !== null);
-  const [chosen, setChosen] = useState<{ part: string; index: number } | null>(null);
+  const point = useHand((state) => state.point);
   const target = maskInHand();
   if (!part || drawing || target?.part?.kind !== 'outline' || !target.mask) return null;
   const outline: OutlinePart = target.part;
@@ -128,7 +127,7 @@ export function OutlineHandles() {
     const next = point.in || point.out ? sharp(point) : smoothed(outline.points, index);
     perform(reshapePart, changed(index, next));
   };
-  const chosenIndex = chosen?.part === outline.id ? chosen.index : -1;
+  const chosenIndex = point ?? -1;
   const chosenPoint = onScreen[chosenIndex];
 
   return (
@@ -184,7 +183,7 @@ export function OutlineHandles() {
           onDragEnd: (event: Konva.KonvaEventObject<DragEvent>) =>
             perform(reshapePart, moved(index, event.target)),
           onClick: (event: Konva.KonvaEventObject<MouseEvent>) => {
-            setChosen({ part: outline.id, index });
+            useHand.getState().take({ point: index });
             if (event.evt.altKey) turnKind(index);
           },
           onDblClick: () => perform(reshapePart, args(outline.points.toSpliced(index, 1))),

@@ -2,12 +2,14 @@ import { greyOfLightness } from '@diplex/core';
 import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type ToolName, useHand } from '../bench/hand-store';
+import { AreaOutline } from './AreaOutline';
 import { BrushRing, useRing } from './BrushRing';
 import { CoverageDraft } from './CoverageDraft';
 import { useCamera } from './camera-store';
 import { Loupe } from './Loupe';
 import { PictureOverlay } from './PictureOverlay';
 import { Readout } from './Readout';
+import { useComplement } from './use-complement';
 import { usePointer } from './use-pointer';
 import { useTileScreen } from './use-tile-screen';
 import { ViewSwitch } from './ViewSwitch';
@@ -23,6 +25,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
   }, [cutting]);
   useTileScreen(canvas, area);
+  useComplement();
   const cursor = usePointer(area, tool);
   const ring = useRing(tool);
   const loupe = useHand((state) => state.loupe);
@@ -40,6 +43,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
         <CanvasGround />
         <canvas ref={canvas} data-testid="picture" className="absolute inset-0 size-full" />
         <CoverageDraft />
+        {cutting && <AreaOutline />}
         <PictureOverlay tool={tool} />
         {ring && <BrushRing area={area} ring={ring} />}
         {(loupe || exact) && <Loupe area={area} />}

@@ -1,8 +1,10 @@
 import type Konva from 'konva';
 import { Layer as OverlayLayer, Stage } from 'react-konva';
-import type { ToolName } from '../bench/hand-store';
+import { type ToolName, useHand } from '../bench/hand-store';
+import { AreaHandles } from './AreaHandles';
 import { useCamera } from './camera-store';
 import { DraftShape } from './DraftShape';
+import { FillHandles } from './FillHandles';
 import { FrameHandles } from './FrameHandles';
 import { DraftStrokes, MarksShown } from './MarksShown';
 import { OutlineHandles } from './OutlineHandles';
@@ -13,6 +15,7 @@ import { RampHandles } from './RampHandles';
 /** What is drawn over the picture: shapes in the making and handles, in window pixels. */
 export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const { area } = useCamera();
+  const movesArea = useHand((state) => state.areaMoves);
   const picks = tool === 'reach' || tool === 'sweep' || tool === 'marks';
   if (area.width === 0 || area.height === 0) return null;
   return (
@@ -23,12 +26,14 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
       className="absolute inset-0"
     >
       <OverlayLayer>
-        {tool === 'outline' && <OutlineHandles />}
-        {(tool === 'box' || tool === 'oval') && <FrameHandles />}
+        {tool === 'outline' && !movesArea && <OutlineHandles />}
+        {(tool === 'box' || tool === 'oval') && !movesArea && <FrameHandles />}
         {tool === 'ramp' && <RampHandles />}
         {picks && <MarksShown />}
         {picks && <DraftStrokes />}
         {tool === 'place' && <PlacementHandles />}
+        {tool === 'place' && <FillHandles />}
+        {tool !== null && tool !== 'place' && <AreaHandles />}
         <DraftShape />
       </OverlayLayer>
     </Stage>

@@ -1,7 +1,8 @@
-import type { Colour } from '@diplex/core';
 import { nextBackdrop, nextMaskView } from '../actions/mask-commands';
+import { useComposition } from '../bench/composition-store';
 import { BACKDROPS, type Backdrop, type MaskView, useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
+import { ColourField } from '../controls/ColourField';
 
 const VIEWS: readonly { readonly view: MaskView; readonly words: string }[] = [
   { view: 'composition', words: 'Composition' },
@@ -10,6 +11,7 @@ const VIEWS: readonly { readonly view: MaskView; readonly words: string }[] = [
   { view: 'plain', words: 'Plain' },
   { view: 'cut-out', words: 'Cut-out' },
   { view: 'backdrop', words: 'On backdrop' },
+  { view: 'difference', words: 'Difference' },
 ];
 
 const BACKDROP_WORDS: Readonly<Record<Backdrop, string>> = {
@@ -17,17 +19,9 @@ const BACKDROP_WORDS: Readonly<Record<Backdrop, string>> = {
   grey: 'Grey',
   white: 'White',
   colour: 'Colour',
+  complement: 'Complement',
   composition: 'Composition',
 };
-
-function toHex({ r, g, b }: Colour): string {
-  return `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`;
-}
-
-function fromHex(hex: string): Colour {
-  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16));
-  return { r, g, b };
-}
 
 function KeyButton({ letter, words, run }: { letter: string; words: string; run: () => void }) {
   return (
@@ -46,13 +40,16 @@ function KeyButton({ letter, words, run }: { letter: string; words: string; run:
 /** How the mask is looked at, in the upper right corner of the picture. */
 export function ViewSwitch() {
   const { layer, view, backdrop, backdropColour, veilColour, veilStrength, take } = useHand();
+  const compared = useHand((state) => state.compared);
+  const layers = useComposition((state) => state.composition.layers);
   if (!layer) return null;
+  const others = layers.filter(({ id }) => id !== layer);
   const button =
     'cursor-pointer rounded-md px-2.5 py-1 text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content';
   return (
     <div className="pointer-events-none absolute top-2.5 right-3 grid justify-items-end gap-1.5 text-[12px] *:pointer-events-auto">
       <div className="flex rounded-lg bg-float p-0.5">
-        {VIEWS.map((each) => (
+        {VIEWS.filter((each) => each.view !== 'difference' || others.length > 0).map((each) => (
           <button
             key={each.view}
             type="button"
@@ -79,25 +76,38 @@ export function ViewSwitch() {
             </button>
           ))}
           {backdrop === 'colour' && (
-            <input
-              type="color"
-              aria-label="Colour of the backdrop"
-              className="size-6 cursor-pointer"
-              value={toHex(backdropColour)}
-              onChange={(event) => take({ backdropColour: fromHex(event.target.value) })}
+            <ColourField
+              label="Colour of the backdrop"
+              value={backdropColour}
+              onSet={(colour) => take({ backdropColour: colour })}
             />
           )}
           <KeyButton letter="N" words="Next backdrop (N)" run={nextBackdrop} />
         </div>
       )}
+      {view === 'difference' && (
+        <label className="flex items-center gap-2 rounded-lg bg-float px-2.5 py-1 text-quiet">
+          Compared with
+          <select
+            value={compared ?? ''}
+            onChange={(event) => take({ compared: event.target.value || null })}
+            className="h-7 rounded-md bg-base-200 px-1.5 text-base-content"
+          >
+            <option value="">another layer …</option>
+            {others.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {view === 'veil' && (
         <div className="flex items-center gap-2 rounded-lg bg-float px-2.5 py-1">
-          <input
-            type="color"
-            aria-label="Colour of the veil"
-            className="size-6 cursor-pointer"
-            value={toHex(veilColour)}
-            onChange={(event) => take({ veilColour: fromHex(event.target.value) })}
+          <ColourField
+            label="Colour of the veil"
+            value={veilColour}
+            onSet={(colour) => take({ veilColour: colour })}
           />
           <Amount
             layout="stack"

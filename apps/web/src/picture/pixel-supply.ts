@@ -116,17 +116,17 @@ export class PixelSupply {
   }
 
   /**
-   * Brings tiles that a computation needs. Resolves when all of them are with the workers, with a way
-   * to let them go again; until then they stay.
+   * Brings tiles of sources, and painted ones, that a computation needs. Resolves when all of them are
+   * with the workers, with a way to let them go again; until then they stay.
    */
-  async bring(tiles: readonly SourceTile[]): Promise<() => void> {
+  async bring(tiles: readonly SourceTile[], painted: readonly string[] = []): Promise<() => void> {
     // Nobody could say when such a tile would come.
     if (tiles.some(({ source }) => !this.sourceOf(source))) {
       throw new Error(
         'A photograph that is needed is not on the shelf. Open Gather and look for it.',
       );
     }
-    const names = new Set(tiles.map(nameOf));
+    const names = new Set([...tiles.map(nameOf), ...painted]);
     const pin = (by: number) => {
       for (const name of names) {
         const count = (this.pinned.get(name) ?? 0) + by;
@@ -138,6 +138,7 @@ export class PixelSupply {
     try {
       await this.arrival(names, () => {
         for (const tile of tiles) this.askTile(tile, this.brought);
+        for (const hash of painted) this.askPainted(hash, this.brought);
         this.advance();
       });
     } catch (error) {
@@ -151,7 +152,8 @@ export class PixelSupply {
   private arrival(names: ReadonlySet<string>, ask: () => void): Promise<void> {
     return new Promise((resolve, reject) => {
       const done = () => {
-        if (![...names].every((name) => this.kept.source.has(name))) return ask();
+        const { source, painted } = this.kept;
+        if (![...names].every((name) => source.has(name) || painted.has(name))) return ask();
         end();
         resolve();
       };

@@ -5,6 +5,7 @@ import {
   growRect,
   intersectRects,
   isEmpty,
+  type Layer,
   layerMatrix,
   type Point,
   type Rect,
@@ -147,7 +148,8 @@ export class TileScreen {
       const side = SOURCE_TILE * 2 ** level;
       const square = { x: column * side, y: row * side, width: side, height: side };
       const reach = growRect(square, 4 * 2 ** level);
-      const shown = composition.layers.filter((layer) => layer.source === source);
+      const shows = (layer: Layer) => layer.kind === 'photo' && layer.source === source;
+      const shown = composition.layers.filter(shows);
       return shown.map((layer) => roundOut(growRect(boundsAfter(layerMatrix(layer), reach), 2)));
     });
     this.invalidate(rects);

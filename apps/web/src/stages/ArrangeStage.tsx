@@ -4,6 +4,7 @@ import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
 import { BlendingRows } from './BlendingRows';
+import { FillRows } from './FillRows';
 import { MaskEdge } from './MaskEdge';
 import { PlacementRows } from './PlacementRows';
 import { useLayerInHand } from './use-layer-in-hand';
@@ -18,6 +19,7 @@ export function ArrangeStage() {
         {layer ? (
           <>
             <LayerHead layer={layer} />
+            {layer.kind === 'fill' && <FillRows layer={layer} />}
             <PlacementRows layer={layer} />
             <BlendingRows layer={layer} />
             <MaskEdge layer={layer} />

@@ -1,12 +1,14 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
+import { addSourceAsLayer, fillAreaWith } from '../actions/layer-commands';
 import { setStageNavigation } from '../actions/navigation';
 import { useWindow } from '../actions/window-store';
 import { flush, startAutosave } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
 import { type ToolName, useHand } from '../bench/hand-store';
+import { keepLayerInHand } from '../bench/keep-in-hand';
 import { CanvasDialog } from '../frame/CanvasDialog';
 import { DepthStrip } from '../frame/DepthStrip';
 import { Header } from '../frame/Header';
@@ -48,14 +50,17 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
       if (useComposition.getState().id !== id) pageSupply().forget();
       useComposition.getState().open(loaded);
       const nearest = loaded.document.layers.at(-1);
-      useHand.getState().take({ layer: nearest?.id ?? null, part: null, view: 'composition' });
+      useHand.getState().take({
+        ...{ layer: nearest?.id ?? null, part: null, view: 'composition' },
+        ...{ makes: 'part', areaMoves: false },
+      });
       setOpened(id);
     };
     load().catch((error: unknown) => setProblem(wordsOf(error)));
-    const stop = startAutosave();
+    const stops = [startAutosave(), keepLayerInHand()];
     return () => {
       gone = true;
-      stop();
+      for (const stop of stops) stop();
     };
   }, [id]);
   return { ready: opened === id, problem };
@@ -105,7 +110,20 @@ export function Bench() {
       <Panels />
       {dialog === 'keys' && <KeySheet onClose={close} />}
       {dialog === 'palette' && <Palette stage={stage} onClose={close} />}
-      {dialog === 'sources' && <SourcePicker onClose={close} />}
+      {dialog === 'sources' && (
+        <SourcePicker
+          title="Add a layer from the shelf"
+          onChoose={addSourceAsLayer}
+          onClose={close}
+        />
+      )}
+      {dialog === 'area-source' && (
+        <SourcePicker
+          title="Fill the area from the shelf"
+          onChoose={fillAreaWith}
+          onClose={close}
+        />
+      )}
       {dialog === 'canvas' && <CanvasDialog onClose={close} />}
     </div>
   );

@@ -31,10 +31,10 @@ const PRESSURE: readonly { value: Brush['pressure']; words: string }[] = [
 /** The options of the cutting tool in hand. */
 export function CutOptions() {
   const cutTool = useHand((state) => state.cutTool);
-  if (cutTool === 'brush') return <BrushOptions />;
   return (
     <>
-      <CombineChoice />
+      <MakesChoice />
+      {cutTool === 'brush' ? <BrushOptions /> : <CombineChoice />}
       {(cutTool === 'box' || cutTool === 'oval') && <FrameOptions />}
       {cutTool === 'outline' && <OutlineOptions />}
       {(cutTool === 'outline' || cutTool === 'box' || cutTool === 'oval') && <JoinButtons />}
@@ -43,6 +43,21 @@ export function CutOptions() {
       {cutTool === 'ramp' && <RampOptions />}
       {cutTool === 'tones' && <TonesOptions />}
     </>
+  );
+}
+
+function MakesChoice() {
+  const { makes, take } = useHand();
+  return (
+    <Choice
+      label="What the tools make"
+      value={makes}
+      options={[
+        { value: 'part', words: 'mask', hint: 'Tools change the mask of the layer in hand (Y)' },
+        { value: 'area', words: 'area', hint: 'Tools make the area that limits others (Y)' },
+      ]}
+      onChoose={(next) => take({ makes: next, part: null })}
+    />
   );
 }
 

@@ -1,9 +1,9 @@
 import type { Brush } from '@diplex/core';
-import { type CombineRule, type MaskPart, maskOf } from '@diplex/document';
+import { AREA_ID, type CombineRule, type MaskPart, maskOf } from '@diplex/document';
 import type { ReactNode } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
-import { useLayerInHand } from './use-layer-in-hand';
+import { useMaskHolder } from './use-mask-holder';
 
 const DOES: Readonly<Record<CombineRule, string>> = {
   add: 'adds what is inside',
@@ -24,23 +24,38 @@ const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickingName>, string>>
 
 /** What the next stroke will change, before it is made. */
 export function CutSentence() {
-  const layer = useLayerInHand();
+  const holder = useMaskHolder();
   const { cutTool, combine, brush, part } = useHand();
-  const mask = useComposition((state) => (layer ? maskOf(state.composition, layer) : undefined));
-  if (!layer) return 'No layer is in hand: choose a card above to say which mask is meant.';
-  const name = <b>{layer.name}</b>;
-  if (layer.locked) return <>{name} is locked: nothing changes until you unlock it.</>;
-  if (!layer.shown) return <>{name} is hidden: light its lamp before you change its mask.</>;
-  const whose = mask ? <>the mask of {name}</> : <>a new mask of {name}</>;
+  const shown = useComposition((state) => state.composition);
+  if (!holder) return 'No layer is in hand: choose a card above to say which mask is meant.';
+  const ofArea = holder.id === AREA_ID;
+  const mask = maskOf(shown, holder);
+  const name = <b>{holder.name}</b>;
+  if (holder.locked) return <>{name} is locked: nothing changes until you unlock it.</>;
+  if (!holder.shown) return <>{name} is hidden: light its lamp before you change its mask.</>;
+  const whose = ofArea ? (
+    <b>{mask ? 'the area' : 'a new area'}</b>
+  ) : (
+    <>
+      {mask ? 'the mask of ' : 'a new mask of '}
+      {name}
+    </>
+  );
   if (cutTool === 'brush') {
     const inHand = mask?.parts.find((each) => each.id === part);
     const last = mask?.parts.at(-1);
     const into = inHand?.kind === 'painted' ? inHand : last?.kind === 'painted' ? last : null;
     const where = into ? `, in ${into.name}` : ', in a new part';
+    const limited = !ofArea && shown.area?.inUse;
     return (
       <>
-        Paints {whose}: {doing(brush)} what you stroke{where}. Hold X for size and softness; Shift
-        draws straight.
+        Paints {whose}: {doing(brush)} what you stroke{where}
+        {limited && (
+          <>
+            , <b>inside the area only</b>
+          </>
+        )}
+        . Hold X for size and softness; Shift draws straight.
       </>
     );
   }

@@ -4,6 +4,7 @@ import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
+import { AreaSection } from './AreaSection';
 import { BrushSection } from './BrushSection';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
@@ -13,10 +14,13 @@ import { MaskParts } from './MaskParts';
 import { MaskShelf } from './MaskShelf';
 import { PartRecipe } from './PartRecipe';
 import { useLayerInHand } from './use-layer-in-hand';
+import { useMaskHolder } from './use-mask-holder';
 
 /** Making the mask: tools below, the mask's parts on the right. */
 export function CutStage() {
   const layer = useLayerInHand();
+  const holder = useMaskHolder();
+  const makes = useHand((state) => state.makes);
   const tool = useHand((state) => state.cutTool);
   return (
     <>
@@ -24,14 +28,15 @@ export function CutStage() {
         <CutOptions />
       </Tray>
       <Inspector>
-        {layer ? (
+        {layer && <LayerHead layer={layer} />}
+        {holder ? (
           <>
-            <LayerHead layer={layer} />
-            {tool === 'brush' ? <BrushSection /> : <FindSubject layer={layer} />}
-            <MaskParts layer={layer} />
-            <PartRecipe layer={layer} />
-            <MaskEdge layer={layer} />
-            <MaskShelf layer={layer} />
+            <AreaSection />
+            {tool === 'brush' ? <BrushSection /> : <FindSubject layer={holder} />}
+            <MaskParts layer={holder} />
+            <PartRecipe layer={holder} />
+            {makes === 'part' && <MaskEdge layer={holder} />}
+            <MaskShelf layer={holder} />
           </>
         ) : (
           <NoLayer />

@@ -14,7 +14,7 @@ import { maskInHand } from '../tools/mask-in-hand';
 function lay({ likely, width, height }: Candidate): void {
   const target = maskInHand();
   if (!target) return;
-  const { size } = target.layer;
+  const { size } = target;
   const image = coverageImage(width, height, (p) => (likely[p] as number) * 0.8);
   const map = multiply(target.matrix, scaling(size.width / width, size.height / height));
   useHand.getState().take({ draft: { kind: 'coverage', image, map } });

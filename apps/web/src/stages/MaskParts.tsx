@@ -1,4 +1,5 @@
 import {
+  AREA_ID,
   COMBINE_RULES,
   type CombineRule,
   type Layer,
@@ -34,9 +35,11 @@ import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
+import { addShapeOf, convertToPainted } from '../tools/lay-commands';
 
 const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
   outline: IconVectorSpline,
@@ -71,6 +74,7 @@ function factOf(part: MaskPart): string {
 function recipeFact(recipe: Recipe): string {
   if (recipe.by === 'reach') return counted(recipe.points.length, 'point');
   if (recipe.by === 'marks') return counted(recipe.marks.length, 'mark');
+  if (recipe.by === 'laid') return `from ${recipe.of}`;
   if (recipe.by === 'subject') return `${Math.round(recipe.confidence * 100)} % sure`;
   return recipe.box && recipe.strokes.length === 0
     ? 'box'
@@ -81,17 +85,22 @@ function recipeFact(recipe: Recipe): string {
 export function MaskParts({ layer }: { readonly layer: Layer }) {
   const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
   const { perform } = useComposition.getState();
+  const ofArea = layer.id === AREA_ID;
+  const title = ofArea ? 'Area parts' : 'Mask parts';
   if (!mask) {
     return (
-      <Section title="Mask parts">
+      <Section title={title}>
         <p className="text-[12.5px] text-quiet">
-          No mask yet: all of {layer.name} shows. Draw or paint on the picture to begin one.
+          {ofArea
+            ? 'No area yet. Draw or paint on the picture to begin one.'
+            : `No mask yet: all of ${layer.name} shows. Draw or paint on the picture to begin one.`}
         </p>
+        <ShapeOf layer={layer} />
       </Section>
     );
   }
   return (
-    <Section title="Mask parts" aside="first to last">
+    <Section title={title} aside="first to last">
       <div className="mb-1.5 flex items-center gap-2 text-[12.5px] text-quiet">
         Starts
         <Choice
@@ -115,7 +124,8 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
           ))}
         </ul>
       </Reorderable>
-      <PartSettingsRows mask={mask} />
+      <PartSettingsRows layer={layer} mask={mask} />
+      <ShapeOf layer={layer} />
     </Section>
   );
 }
@@ -195,8 +205,32 @@ function PartRow({ mask, part }: { readonly mask: Mask; readonly part: MaskPart 
   );
 }
 
+/** The shape of another layer as a part. */
+function ShapeOf({ layer }: { readonly layer: Layer }) {
+  const layers = useComposition((state) => state.composition.layers);
+  const others = layers.filter(({ id }) => id !== layer.id);
+  if (others.length === 0 || layer.id === AREA_ID) return null;
+  return (
+    <label className="mt-2 flex items-center gap-2 text-[12.5px] text-quiet">
+      Add the shape of
+      <select
+        value=""
+        onChange={(event) => addShapeOf(event.target.value, layer)}
+        className="h-7 min-w-0 flex-1 rounded-md bg-base-200 px-1.5 text-[12px] text-base-content"
+      >
+        <option value="">another layer …</option>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 /** Feather and inversion of the part in hand. */
-function PartSettingsRows({ mask }: { readonly mask: Mask }) {
+function PartSettingsRows({ layer, mask }: { readonly layer: Layer; readonly mask: Mask }) {
   const inHand = useHand((state) => state.part);
   const part = mask.parts.find((each) => each.id === inHand);
   const { perform, tryOut } = useComposition.getState();
@@ -230,6 +264,13 @@ function PartSettingsRows({ mask }: { readonly mask: Mask }) {
         />
         Invert {part.name}
       </label>
+      {part.kind !== 'painted' && (
+        <PlainButton
+          words="Convert to painted"
+          hint="Keeps its look and takes the brush; what it was made from is given up"
+          onPress={() => convertToPainted(layer, mask, part.id)}
+        />
+      )}
     </div>
   );
 }

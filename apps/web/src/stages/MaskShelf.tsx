@@ -1,4 +1,5 @@
 import {
+  AREA_ID,
   type Layer,
   type Mask,
   maskOf,
@@ -6,10 +7,11 @@ import {
   shareMask,
   shelveMask,
 } from '@diplex/document';
-import { IconBookmark, IconBookmarkOff, IconLinkPlus } from '@tabler/icons-react';
+import { IconBookmark, IconBookmarkOff, IconLassoPolygon, IconLinkPlus } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../frame/Inspector';
+import { areaFromShelf, keepArea } from '../tools/area-commands';
 
 /** The composition's named masks: kept by name, used by several layers at once. */
 export function MaskShelf({ layer }: { readonly layer: Layer }) {
@@ -20,9 +22,14 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
   const usersOf = (mask: Mask) =>
     composition.layers.filter((each) => each.maskUse?.mask === mask.id).length;
   if (!own && kept.length === 0) return null;
+  const ofArea = layer.id === AREA_ID;
+  const keep = (shelf: string) => {
+    if (ofArea) keepArea(shelf);
+    else if (own) perform(shelveMask, { mask: own.id, shelf });
+  };
   return (
     <Section title="Mask shelf" aside="shared by name">
-      {own && !own.shelf && <KeepForm mask={own} name={layer.name} />}
+      {own && !own.shelf && <KeepForm name={ofArea ? 'Area' : layer.name} onKeep={keep} />}
       <ul aria-label="Mask shelf" className="grid gap-0.5">
         {kept.map((mask) => (
           <li
@@ -34,7 +41,15 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
             <small className="text-[11px] text-faint">
               {usersOf(mask)} layer{usersOf(mask) === 1 ? '' : 's'}
             </small>
-            {mask.id !== own?.id && (
+            {ofArea && mask.id !== own?.id && (
+              <IconButton
+                small
+                icon={IconLassoPolygon}
+                words={`Make ${mask.shelf} the area`}
+                onPress={() => areaFromShelf(mask)}
+              />
+            )}
+            {!ofArea && mask.id !== own?.id && (
               <IconButton
                 small
                 icon={IconLinkPlus}
@@ -64,7 +79,12 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
   );
 }
 
-function KeepForm({ mask, name }: { readonly mask: Mask; readonly name: string }) {
+interface KeepFormProps {
+  readonly name: string;
+  readonly onKeep: (shelf: string) => void;
+}
+
+function KeepForm({ name, onKeep }: KeepFormProps) {
   return (
     <form
       className="mb-1.5 flex gap-1.5"
@@ -72,7 +92,7 @@ function KeepForm({ mask, name }: { readonly mask: Mask; readonly name: string }
         event.preventDefault();
         const given = new FormData(event.currentTarget).get('shelf');
         const shelf = String(given ?? '').trim() || name;
-        useComposition.getState().perform(shelveMask, { mask: mask.id, shelf });
+        onKeep(shelf);
       }}
     >
       <input

@@ -1,3 +1,4 @@
+import { isPickRecipe } from '@diplex/core';
 import {
   FALLOFFS,
   type Layer,
@@ -38,7 +39,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
       </Suspense>
     );
   }
-  if (part.kind !== 'picked' || part.recipe.by === 'subject') return null;
+  if (part.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
   return (
     <>
       {part.recipe.by === 'reach' && <ReachRows part={part} points={part.recipe.points} />}

@@ -39,7 +39,7 @@ function useGround(layer: Layer, of: TonesPart['of']): SourceLevel | null {
     const { composition } = useComposition.getState();
     const looked = typeof of === 'string' ? layer : (layerById(composition, of.layer) ?? layer);
     const from = of === 'behind' ? ('composition' as const) : ('layer' as const);
-    const level = levelOf(looked, ENOUGH_PIXELS);
+    const level = levelOf(looked.size, ENOUGH_PIXELS);
     const bring = async () => {
       const letGo = await bringGround(looked, from, [level]);
       try {

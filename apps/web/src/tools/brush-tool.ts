@@ -7,6 +7,7 @@ import {
   tilesUnder,
 } from '@diplex/core';
 import {
+  AREA_ID,
   boundsAfter,
   type Composition,
   isEmpty,
@@ -24,7 +25,7 @@ import {
 import { type Held, JobCancelled, liveTile, type StrokeMemory } from '@diplex/engine';
 import { sendBlob } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
-import { pageEngine, pageSupply } from '../bench/engine';
+import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
 import { useJobs } from '../bench/job-store';
 import { tellProblem } from '../bench/notice-store';
@@ -99,7 +100,12 @@ class RunningStroke {
       const { stick, edge } = this.brush;
       const looks = stick || edge;
       const place = looks && { ...pickPlace(this.target.layer.id), from, part: this.part.id };
-      const begin = { ...ask, ...(place && { place }), toComposition: this.target.matrix };
+      const limitedBy = areaOver(this.target);
+      const begin = {
+        ...{ ...ask, toComposition: this.target.matrix },
+        ...(place && { place }),
+        ...(limitedBy !== null && { limitedBy }),
+      };
       await pageEngine().run('stroke-begin', begin, STROKE);
     } finally {
       for (const each of letGo) each();
@@ -116,7 +122,7 @@ class RunningStroke {
   }
 
   private get extent(): Rect {
-    return { x: 0, y: 0, ...this.target.layer.size };
+    return { x: 0, y: 0, ...this.target.size };
   }
 
   extend(points: readonly StrokePoint[]): void {
@@ -198,7 +204,11 @@ class RunningStroke {
   private async finished(): Promise<Readonly<Record<string, Uint16Array>>> {
     try {
       await this.line;
-      return await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+      const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
+      if (!ended.heldOff) return ended.tiles;
+      tellProblem('The stroke lies outside the area, so nothing changed. Shift Y puts it away.');
+      useComposition.getState().show(null);
+      return {};
     } catch (error) {
       await pageEngine().run('stroke-drop', { stroke: this.id }, STROKE);
       this.letGo(new Set());
@@ -338,7 +348,7 @@ class BrushTool implements Tool {
     this.move([at]);
     this.goOn(gesture, gesture.path.end());
     this.gesture = null;
-    const { layer } = useHand.getState();
+    const layer = maskInHand()?.layer.id;
     this.lastEnd = layer ? { x: at.x, y: at.y, layer } : null;
     this.after(() => gesture.stroke?.end());
   }
@@ -374,6 +384,13 @@ function openStroke(brush: Brush): RunningStroke | null {
   return part?.kind === 'painted' && part.shown
     ? new RunningStroke(target, part, false, brush)
     : new RunningStroke(target, newPaintedPart(target.mask), true, brush);
+}
+
+/** The composition whose area limits a stroke on a mask; null when none does. */
+function areaOver({ layer }: MaskInHand): number | null {
+  const { composition } = useComposition.getState();
+  const limits = composition.area?.inUse && layer.id !== AREA_ID;
+  return limits ? compositionKey(composition) : null;
 }
 
 /** What the second button does. */

@@ -1,37 +1,54 @@
 import {
+  AREA_ID,
   addMask,
   addPart,
+  areaLayer,
   type Composition,
   type Layer,
+  layArea,
   layerById,
   type Mask,
   type MaskPart,
   type Matrix,
   maskMatrix,
   maskOf,
+  maskSize,
   newId,
   perform,
+  type Size,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 
-/** The layer in hand and its mask, as they are in the composition. */
+/** The mask that the tools change, as it is in the composition: the layer's in hand, or the area. */
 export interface MaskInHand {
+  /** Whose mask it is: the layer in hand, or the area's stand-in. */
   readonly layer: Layer;
   readonly mask: Mask | undefined;
   readonly part: MaskPart | undefined;
   /** From mask pixels to composition pixels. */
   readonly matrix: Matrix;
+  /** The extent of the mask's pixels. */
+  readonly size: Size;
+}
+
+/** Whose mask the tools change. */
+export function holderIn(
+  composition: Composition,
+  { makes, layer }: { makes: 'part' | 'area'; layer: string | null },
+): Layer | undefined {
+  if (makes === 'area') return areaLayer(composition);
+  return layer ? layerById(composition, layer) : undefined;
 }
 
 export function maskInHand(): MaskInHand | null {
   const { composition } = useComposition.getState();
   const hand = useHand.getState();
-  const layer = hand.layer ? layerById(composition, hand.layer) : undefined;
+  const layer = holderIn(composition, hand);
   if (!layer) return null;
   const mask = maskOf(composition, layer);
   const part = mask?.parts.find((each) => each.id === hand.part);
-  return { layer, mask, part, matrix: maskMatrix(layer) };
+  return { layer, mask, part, matrix: maskMatrix(layer), size: maskSize(layer, mask) };
 }
 
 /** Why the mask in hand cannot be changed now, in words; null when it can. */
@@ -43,8 +60,10 @@ export function whyNot(target: MaskInHand | null): string | null {
   return null;
 }
 
-function maskWith(part: MaskPart, startsFrom: Mask['startsFrom']): Mask {
-  return { id: newId(), name: 'Mask', startsFrom, parts: [part], feather: 0 };
+function maskWith({ layer }: MaskInHand, part: MaskPart, startsFrom: Mask['startsFrom']): Mask {
+  const made = { id: newId(), startsFrom, parts: [part], feather: 0 };
+  if (layer.id === AREA_ID) return { ...made, name: 'Area', size: layer.size };
+  return { ...made, name: 'Mask' };
 }
 
 /** How a mask begins whose first part takes away, or adds. */
@@ -60,12 +79,16 @@ export function commitPart(
 ): boolean {
   const { perform: doing } = useComposition.getState();
   const layer = target.layer.id;
+  const mask = maskWith(target, part, startsFrom);
+  const ofArea = layer === AREA_ID;
+  const words = ofArea
+    ? `Area by ${part.name}`
+    : `${part.name} on the mask of ${target.layer.name}`;
   const done = target.mask
     ? doing(addPart, { mask: target.mask.id, part })
-    : doing(addMask, {
-        ...{ layer, mask: maskWith(part, startsFrom) },
-        words: `${part.name} on the mask of ${target.layer.name}`,
-      });
+    : ofArea
+      ? doing(layArea, { mask, words })
+      : doing(addMask, { layer, mask, words });
   if (done) useHand.getState().take({ part: part.id });
   return done;
 }
@@ -80,8 +103,10 @@ export function withPart(
   if (target.mask) {
     return perform(composition, addPart, { mask: target.mask.id, part }).composition;
   }
-  const mask = maskWith(part, startsFrom);
-  return perform(composition, addMask, { layer: target.layer.id, mask }).composition;
+  const mask = maskWith(target, part, startsFrom);
+  const { id } = target.layer;
+  if (id === AREA_ID) return perform(composition, layArea, { mask, words: '' }).composition;
+  return perform(composition, addMask, { layer: id, mask }).composition;
 }
 
 /** A name that no part of the mask has yet: Outline, Outline 2, ... */

@@ -1,5 +1,6 @@
 import { flattened } from '@diplex/core';
 import {
+  growthOf,
   IDENTITY,
   invert,
   newId,
@@ -130,11 +131,11 @@ class OutlineTool implements Tool {
     points: readonly OutlinePoint[],
     reach: number,
   ): Promise<void> {
-    const { layer, matrix } = target;
+    const { layer, matrix, size } = target;
     const from = useHand.getState().pickedFrom;
-    const level = levelOf(layer, EDGE_PIXELS);
+    const level = levelOf(size, EDGE_PIXELS);
     const by = 2 ** -level;
-    const growth = Math.sqrt(Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]));
+    const growth = growthOf(matrix);
     return inJob(`Snapping the outline on ${layer.name}`, async (signal) => {
       const letGo = await bringGround(layer, from, [level]);
       try {

@@ -1,5 +1,11 @@
-import { newComposition, type OutlinePoint, type PhotoLayer, placedAt } from '@diplex/document';
-import { beforeEach, describe, expect, it } from 'vitest';
+import {
+  maskMatrix,
+  newComposition,
+  type OutlinePoint,
+  type PhotoLayer,
+  placedAt,
+} from '@diplex/document';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useNotices } from '../bench/notice-store';
@@ -142,6 +148,14 @@ describe('joining outlines', () => {
 });
 
 describe('copying a part', () => {
+  beforeEach(() => {
+    const kept = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+    });
+  });
+
   /** The keeper once more, half as large and turned. */
   const other: PhotoLayer = {
     ...{ ...layer, id: 'b', name: 'Copy' },
@@ -162,7 +176,7 @@ describe('copying a part', () => {
     drag(boxTool, at(40, 60), at(120, 140));
     openBoth(other);
     useHand.getState().take({ part: parts()[0]?.id ?? null });
-    expect(copyPart()).toBe(true);
+    copyPart();
     useHand.getState().take({ layer: 'b', part: null });
     pastePart();
     // Half the size on the canvas is twice the size in the layer's own pixels.
@@ -181,9 +195,27 @@ describe('copying a part', () => {
     expect(part?.kind === 'outline' && part.points).toHaveLength(4);
   });
 
+  it('pastes a whole mask where there is none, in its place on the canvas', () => {
+    drag(boxTool, at(40, 60), at(120, 140));
+    openBoth(other);
+    useHand.getState().take({ part: null });
+    copyPart();
+    useHand.getState().take({ layer: 'b' });
+    pastePart();
+    const { composition } = useComposition.getState();
+    const [first, second] = composition.layers.map(maskMatrix);
+    expect(second).toEqual(first);
+    expect(composition.masks[1]).toMatchObject({ parts: parts(), size: layer.size });
+    pastePart();
+    expect(told()).toContain('has a mask already');
+  });
+
   it('says so when it cannot be pasted', () => {
+    pastePart();
+    expect(told()).toContain('Nothing was copied');
+    drag(boxTool, at(40, 60), at(120, 140));
+    copyPart();
     useHand.getState().take({ layer: null });
-    expect(copyPart()).toBe(false);
     pastePart();
     expect(told()).toContain('No layer is in hand');
   });

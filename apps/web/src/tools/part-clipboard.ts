@@ -1,8 +1,13 @@
 import { partOutlines } from '@diplex/core';
 import {
+  AREA_ID,
+  addMask,
   type BoxPart,
+  changeArea,
   invert,
   isTiled,
+  layArea,
+  type Mask,
   type MaskPart,
   type Matrix,
   multiply,
@@ -10,38 +15,76 @@ import {
   type OvalPart,
   type Point,
   transform,
+  turnMaskRound,
 } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
 import { tellProblem } from '../bench/notice-store';
+import { copied } from './copied';
 import { mapPoint } from './fit-line';
-import { commitPart, freshName, maskInHand, startFor, whyNot } from './mask-in-hand';
+import {
+  commitPart,
+  freshName,
+  type MaskInHand,
+  maskInHand,
+  startFor,
+  whyNot,
+} from './mask-in-hand';
 
-/** The part that was copied, and how its mask lay in its composition. */
-let copied: { readonly part: MaskPart; readonly matrix: Matrix } | null = null;
+/** What was copied, and how its mask lay in its composition. */
+type CopiedMask =
+  | { readonly matrix: Matrix; readonly part: MaskPart }
+  | { readonly matrix: Matrix; readonly mask: Mask; readonly turnedRound: boolean };
 
-/** Keeps the part in hand to paste it elsewhere, in another composition too. Whether there was one. */
-export function copyPart(): boolean {
+const copiedMask = copied<CopiedMask>('mask');
+
+/** Keeps the part in hand, or else the whole mask, to paste it elsewhere, in another composition too. */
+export function copyPart(): void {
   const target = maskInHand();
-  if (!target?.part) return false;
-  copied = { part: target.part, matrix: target.matrix };
-  return true;
+  if (!target?.mask) return;
+  const { part, mask, matrix, size } = target;
+  const { width, height } = size;
+  const turnedRound = target.layer.maskUse?.turnedRound ?? false;
+  const whole = { matrix, mask: { ...mask, size: { width, height } }, turnedRound };
+  copiedMask.keep(part ? { part, matrix } : whole);
 }
 
 export function hasCopiedPart(): boolean {
-  return copied !== null;
+  return copiedMask.read() !== null;
 }
 
-/** Adds the copied part to the mask in hand, in its place on the canvas; tiles keep their pixels. */
+/** Adds what was copied to the mask in hand, in its place on the canvas; tiles keep their pixels. */
 export function pastePart(): void {
-  if (!copied) return tellProblem('No mask part was copied. Take one in hand and copy it first.');
+  const found = copiedMask.read();
+  if (!found) return tellProblem('Nothing was copied. Take a mask or a part in hand and copy it.');
   const target = maskInHand();
   const reason = whyNot(target);
   if (reason || !target) return tellProblem(reason ?? '');
-  const map = multiply(invert(target.matrix), copied.matrix);
+  const map = multiply(invert(target.matrix), found.matrix);
+  if ('mask' in found) return pasteMask(target, found.mask, map, found.turnedRound);
   const part = {
-    ...mapped(copied.part, map),
-    ...{ id: newId(), name: freshName(target.mask, copied.part.name) },
+    ...mapped(found.part, map),
+    ...{ id: newId(), name: freshName(target.mask, found.part.name) },
   };
   commitPart(target, part, startFor(part.combine === 'subtract'));
+}
+
+/** A whole mask goes where there is none yet; on the canvas it lies where it lay. */
+function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, lies: Matrix, turned: boolean): void {
+  if (mask) {
+    const words = `${layer.name} has a mask already. Delete it first, or copy single parts.`;
+    return tellProblem(words);
+  }
+  const made = { ...pasted, id: newId(), shelf: null };
+  const words = `Pasted a mask on ${layer.name}`;
+  useComposition.getState().performAll((doing) => {
+    if (layer.id === AREA_ID) {
+      doing(layArea, { mask: made, words, lies });
+      if (turned) doing(changeArea, { change: { turnedRound: true } });
+      return;
+    }
+    doing(addMask, { layer: layer.id, mask: made, words, lies });
+    if (turned) doing(turnMaskRound, { layer: layer.id });
+  });
 }
 
 function mapped(part: MaskPart, map: Matrix): MaskPart {

@@ -1,5 +1,6 @@
 import { reachTable } from '@diplex/core';
 import {
+  growthOf,
   invert,
   multiply,
   type PickedPart,
@@ -152,8 +153,8 @@ class ReachTool implements Tool {
       map.height,
       (p) => table[map.map[p] as number] as number,
     );
-    const across = target.layer.size.width / map.width;
-    const down = target.layer.size.height / map.height;
+    const across = target.size.width / map.width;
+    const down = target.size.height / map.height;
     const draft = {
       ...{ kind: 'coverage' as const, image },
       map: multiply(target.matrix, scaling(across, down)),
@@ -189,11 +190,10 @@ function nearest(target: MaskInHand, at: Point): number | null {
 }
 
 /** About a pixel of the window for a pixel of the level, and never too many of them. */
-function shownLevel({ layer, matrix }: MaskInHand): number {
-  const [a, b, c, d] = matrix;
-  const growth = Math.sqrt(Math.abs(a * d - b * c)) * useCamera.getState().zoom;
+function shownLevel({ size, matrix }: MaskInHand): number {
+  const growth = growthOf(matrix) * useCamera.getState().zoom;
   const byZoom = Math.max(0, Math.floor(Math.log2(1 / growth)));
-  return Math.max(byZoom, levelOf(layer, SHOWN_PIXELS));
+  return Math.max(byZoom, levelOf(size, SHOWN_PIXELS));
 }
 
 /** Works the part in hand out with other points. */

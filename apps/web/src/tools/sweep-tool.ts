@@ -1,4 +1,5 @@
 import {
+  growthOf,
   invert,
   type Marked,
   type MarkedStroke,
@@ -81,11 +82,9 @@ abstract class MarkingTool implements Tool {
   protected abstract withBox(target: MaskInHand, box: Rect): PickWork | null;
 
   private stroke(target: MaskInHand): MarkedStroke {
-    const [a, b, c, d] = target.matrix;
-    const growth = Math.sqrt(Math.abs(a * d - b * c));
     return {
       mark: this.mark,
-      radius: useHand.getState().marking.radius / growth,
+      radius: useHand.getState().marking.radius / growthOf(target.matrix),
       points: this.points.map(({ x, y }) => ({ x: rounded(x), y: rounded(y) })),
     };
   }

@@ -1,4 +1,4 @@
-import { newId, type TonesPart } from '@diplex/document';
+import { AREA_ID, newId, type TonesPart } from '@diplex/document';
 import { type Toning, useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { commitPart, freshName, maskInHand, startFor, whyNot } from './mask-in-hand';
@@ -29,15 +29,18 @@ export function addTones(name: ToneName): void {
   const target = maskInHand();
   const reason = whyNot(target);
   if (reason || !target) return tellProblem(reason ?? '');
-  const { combine, toning, take } = useHand.getState();
+  const { combine, toning, layer, take } = useHand.getState();
   const { component, breadth }: Toning = toning;
   const words = { darks: 'Darks', mids: 'Mids', lights: 'Lights' }[name];
   const part: TonesPart = {
     ...{ id: newId(), kind: 'tones', name: freshName(target.mask, words), shown: true, combine },
-    ...{ feather: 0, inverted: false, component, of: 'own', ...toneRange(name, breadth) },
+    ...{ feather: 0, inverted: false, component, ...toneRange(name, breadth) },
+    // An area has no pixels of its own: the tones are those of the layer in hand.
+    of: target.layer.id !== AREA_ID ? 'own' : layer ? { layer } : 'behind',
   };
+  const done = commitPart(target, part, startFor(combine === 'subtract'));
   // Tones are set while they are seen as grey.
-  if (commitPart(target, part, startFor(combine === 'subtract'))) take({ view: 'plain' });
+  if (done && target.layer.id !== AREA_ID) take({ view: 'plain' });
 }
 
 /** Tones are chosen in the tray and the inspector; the pointer draws nothing. */

@@ -113,6 +113,25 @@ describe('Stroke', () => {
     expect(at(stroke.tiles, 101, 48)[1]).toBe(0);
   });
 
+  it('does no more than its limit lets through, and more with every further stroke', () => {
+    const half = new Float32Array(SIDE * SIDE).fill(0.5);
+    const limited = (before?: Map<string, Uint16Array>) => ({
+      ...ground([1, 0, 0, 1, 0, 0], before),
+      limit: (key: string) => (key === '0,0' ? half : new Float32Array(SIDE * SIDE)),
+    });
+    const once = new Stroke(hard, limited());
+    once.extend([point(100, 100), point(400, 100)]);
+    expect(at(once.tiles, 100, 100)[1]).toBeCloseTo(0.5, 4);
+    expect(at(once.tiles, 400, 100)[1]).toBe(0);
+    expect(once.heldOff).toBe(false);
+    const again = new Stroke(hard, limited(once.tiles));
+    again.extend([point(100, 100)]);
+    expect(at(again.tiles, 100, 100)[1]).toBeCloseTo(0.75, 4);
+    const outside = new Stroke(hard, limited());
+    outside.extend([point(400, 100)]);
+    expect(outside.heldOff).toBe(true);
+  });
+
   it('leaves the softest brush fullest at its centre', () => {
     const stroke = new Stroke({ ...hard, softness: 1 }, ground(scaling(1, 1)));
     stroke.extend([point(100.5, 100.5)]);

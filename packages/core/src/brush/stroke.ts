@@ -34,6 +34,8 @@ export interface StrokeGround {
   readonly tip?: TipImage | null;
   /** What is painted at each pixel of a tile, for a brush that does not paint one value. */
   readonly values?: ((key: string) => Uint16Array) | null;
+  /** The most that a stroke may do at each pixel of a tile, 0..1: what an area lets through. */
+  readonly limit?: ((key: string) => Float32Array) | null;
 }
 
 interface Touched {
@@ -43,6 +45,8 @@ interface Touched {
   readonly merged: Uint16Array;
   /** What is painted where; null for the brush's one value. */
   readonly values: Uint16Array | null;
+  /** How much of what is laid down comes through; null for all. */
+  readonly limit: Float32Array | null;
   /** What was stamped and not merged yet. */
   dirty: Bounds | null;
 }
@@ -81,6 +85,14 @@ export class Stroke {
     return new Map([...this.touched].map(([key, tile]) => [key, tile.merged]));
   }
 
+  /** Whether a limit let nothing at all of the stroke through. */
+  get heldOff(): boolean {
+    const touched = [...this.touched.values()];
+    return touched.every(
+      ({ limit, stroke }) => limit?.every((most, at) => most === 0 || stroke[at] === 0) ?? false,
+    );
+  }
+
   /** Continues the stroke; returns the mask pixels that changed (empty when none did). */
   extend(points: readonly StrokePoint[]): Rect {
     let changed: Rect = { x: 0, y: 0, width: 0, height: 0 };
@@ -91,8 +103,8 @@ export class Stroke {
     // Touches overlap a lot, so what they laid down is merged once for all of them.
     for (const tile of this.touched.values()) {
       if (tile.dirty) {
-        const { stroke, before, merged, values, dirty } = tile;
-        if (values) mergeValues(stroke, before ?? null, merged, values, dirty);
+        const { stroke, before, merged, values, limit, dirty } = tile;
+        if (values || limit) mergeEach(tile, this.brush.value * TOP, dirty);
         else mergeStroke(stroke, before ?? null, merged, SIDE, dirty, this.brush.value * TOP);
       }
       tile.dirty = null;
@@ -212,29 +224,29 @@ export class Stroke {
     const { merged, stroke } = this.ground.memory(key);
     if (before) merged.set(before);
     const values = this.ground.values?.(key) ?? null;
-    const made = { before, stroke, merged, values, dirty: null };
+    const limit = this.ground.limit?.(key) ?? null;
+    const made = { before, stroke, merged, values, limit, dirty: null };
     this.touched.set(key, made);
     return made;
   }
 }
 
-/** As `mergeStroke`, with a value of its own for every pixel. */
-function mergeValues(
-  stroke: Uint16Array,
-  before: Uint16Array | null,
-  merged: Uint16Array,
-  values: Uint16Array,
+/** As `mergeStroke`, with a value or a limit of its own for every pixel. */
+function mergeEach(
+  { stroke, before, merged, values, limit }: Touched,
+  plain: number,
   [x0, y0, x1, y1]: Bounds,
 ): void {
   for (let y = y0; y <= y1; y++) {
     for (let x = x0; x <= x1; x++) {
       const at = y * SIDE + x;
-      const laid = (stroke[at] as number) / TOP;
+      const laid = ((stroke[at] as number) / TOP) * (limit ? (limit[at] as number) : 1);
       if (laid === 0) continue;
+      const painted = values ? (values[at] as number) : plain;
       const value = before ? (before[at * 2] as number) : 0;
       const applies = before ? (before[at * 2 + 1] as number) / TOP : 0;
       const total = applies * (1 - laid) + laid;
-      const mixed = (value * applies * (1 - laid) + (values[at] as number) * laid) / total;
+      const mixed = (value * applies * (1 - laid) + painted * laid) / total;
       merged[at * 2] = Math.round(mixed);
       merged[at * 2 + 1] = Math.round(total * TOP);
     }

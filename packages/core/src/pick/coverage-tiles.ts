@@ -1,4 +1,7 @@
-import { PAINTED_TILE_SIZE } from '@diplex/document';
+import { PAINTED_TILE_SIZE, type Rect, type Size } from '@diplex/document';
+import { inScratch } from '@diplex/kernels';
+import type { CoverageImage } from '../image/images';
+import { SegmentStopped, type SegmentTask } from './segment-task';
 
 const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
@@ -62,5 +65,46 @@ function cut(
       pairs[at + 1] = TOP;
     }
   }
+  return pairs;
+}
+
+/**
+ * Coverage that is drawn tile by tile, as tiles of pairs by `column,row`, in 16 bits. Those that are the
+ * same all over share their memory.
+ * @param empties whether tiles where nothing is covered are there too
+ * @param draw coverage in a rectangle of mask pixels
+ * @throws SegmentStopped when `task.stopped` says so
+ */
+export function drawnTiles(
+  draw: (region: Rect) => CoverageImage,
+  { width, height }: Size,
+  empties: 'kept' | 'left out',
+  { stopped, onProgress }: Pick<SegmentTask, 'stopped' | 'onProgress'>,
+): Record<string, Uint16Array> {
+  const tiles: Record<string, Uint16Array> = {};
+  const flat = new Map<number, Uint16Array>();
+  const [columns, rows] = [Math.ceil(width / SIDE), Math.ceil(height / SIDE)];
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      if (stopped?.()) throw new SegmentStopped();
+      const region = { x: column * SIDE, y: row * SIDE, width: SIDE, height: SIDE };
+      const pairs = inScratch(() => pairsOf(draw(region).data, flat));
+      if (empties === 'kept' || pairs !== flat.get(0)) tiles[`${column},${row}`] = pairs;
+      onProgress?.((row * columns + column + 1) / (rows * columns));
+    }
+  }
+  return tiles;
+}
+
+/** A tile that applies everywhere; `flat` holds those that have one value all over. */
+function pairsOf(coverage: Float32Array, flat: Map<number, Uint16Array>): Uint16Array {
+  const sample = (p: number) => Math.round(TOP * (coverage[p] as number));
+  const first = sample(0);
+  const even = coverage.every((value) => value === coverage[0]);
+  const known = even ? flat.get(first) : undefined;
+  if (known) return known;
+  const pairs = new Uint16Array(coverage.length * 2).fill(TOP);
+  for (let p = 0; p < coverage.length; p++) pairs[p * 2] = sample(p);
+  if (even) flat.set(first, pairs);
   return pairs;
 }

@@ -1,4 +1,4 @@
-import type { Marked, MarkedStroke, Recipe, Rect } from '@diplex/document';
+import type { Marked, MarkedStroke, PickedFrom, Recipe, Rect } from '@diplex/document';
 import { fillMark } from './fill-mark';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
@@ -9,7 +9,11 @@ import type { SegmentTask } from './segment-task';
 import { takeSpecksOut } from './tidied';
 
 /** The recipes that can be worked out from pixels alone. */
-export type PickRecipe = Exclude<Recipe, { readonly by: 'subject' }>;
+export type PickRecipe = Extract<Recipe, { readonly from: PickedFrom }>;
+
+export function isPickRecipe(recipe: Recipe): recipe is PickRecipe {
+  return 'from' in recipe;
+}
 
 /**
  * Works out a recipe over the whole mask, without islands and holes of fewer than `specks` pixels.

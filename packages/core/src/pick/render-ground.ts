@@ -1,15 +1,17 @@
 import {
   boundsAfter,
   type Composition,
+  growthOf,
   invert,
   type Layer,
-  layerMatrix,
-  type Matrix,
   maskMatrix,
+  maskOf,
+  maskSize,
   multiply,
   type PickedFrom,
   type Rect,
   roundOut,
+  type Size,
   scaling,
   translation,
 } from '@diplex/document';
@@ -17,7 +19,7 @@ import { encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { resample } from '../geometry/resample';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { levelCount, levelSize, type SourceLevel } from '../pixels/source-level';
-import { SOURCE_TILE, type TiledLevel, tiled, tileRect, tilesUnder } from '../pixels/tiled-level';
+import { SOURCE_TILE, tiled, tileRect, tilesUnder } from '../pixels/tiled-level';
 import { neededPixels, type SourceTile } from '../render/needed-pixels';
 import { renderComposition } from '../render/render-composition';
 import type { PickGround } from './pick-ground';
@@ -30,31 +32,49 @@ export class PickLacksPixels extends Error {
   }
 }
 
-/** Whether a layer's mask has a pixel for every pixel of the layer's source, and in its place. */
-function liesOnSource(layer: Layer): boolean {
-  const { maskUse } = layer;
+/** Whose mask is picked for, and from whose colours. */
+export interface GroundPlace {
+  readonly composition: Composition;
+  /** The layer whose mask it is, or the area's stand-in. */
+  readonly holder: Layer;
+  readonly from: PickedFrom;
+  /** The layer whose colours `layer` means: the holder, except for an area. */
+  readonly owner: Layer;
+}
+
+/** Whether the colours are those of the holder's source, pixel for pixel. */
+function liesOnSource({ holder, from, owner }: GroundPlace): boolean {
+  const { maskUse } = holder;
+  if (from !== 'layer' || owner.kind !== 'photo' || owner.id !== holder.id) return false;
   return (
     !maskUse || (maskUse.linked && maskUse.lies.every((v, i) => v === ([1, 0, 0, 1, 0, 0][i] ?? 0)))
   );
 }
 
+/** What is looked at: the composition, or the owner alone, without its mask. */
+function seenFrom({ composition, from, owner }: GroundPlace): Composition {
+  if (from === 'composition') return composition;
+  const alone = { ...owner, maskUse: null, opacity: 1, shown: true, blending: 'normal' as const };
+  return { ...composition, layers: [alone] };
+}
+
+function extentOf({ composition, holder }: GroundPlace): Size {
+  return maskSize(holder, maskOf(composition, holder));
+}
+
 /**
- * The colours under a layer's mask: the layer's own or the composition's. Levels are made when they
- * are asked for and kept on the ground.
+ * The colours under a mask: a layer's own or the composition's. Levels are made when they are asked
+ * for and kept on the ground.
  */
-export function groundOf(
-  composition: Composition,
-  layer: Layer,
-  from: PickedFrom,
-  reader: PixelReader,
-): PickGround {
-  const { width, height } = layer.size;
+export function groundOf(place: GroundPlace, reader: PixelReader): PickGround {
+  const { width, height } = extentOf(place);
   const made = new Map<number, SourceLevel>();
   const make = (level: number) => {
-    if (from === 'layer' && liesOnSource(layer) && level < levelCount(width, height)) {
-      return wholeLevel(layer, level, reader);
+    const { owner } = place;
+    if (owner.kind === 'photo' && liesOnSource(place) && level < levelCount(width, height)) {
+      return wholeLevel(owner.source, level, reader);
     }
-    return inScratch(() => underMask(composition, layer, from, level, reader));
+    return inScratch(() => underMask(place, level, reader));
   };
   return {
     width,
@@ -68,36 +88,28 @@ export function groundOf(
 }
 
 /** The source tiles that a ground reads for these levels. */
-export function groundNeeds(
-  composition: Composition,
-  layer: Layer,
-  from: PickedFrom,
-  levels: readonly number[],
-): SourceTile[] {
-  const { width, height } = layer.size;
+export function groundNeeds(place: GroundPlace, levels: readonly number[]): SourceTile[] {
+  const { owner } = place;
+  const { width, height } = extentOf(place);
   return levels.flatMap((level) => {
-    if (from === 'layer') {
+    if (owner.kind === 'photo' && liesOnSource(place)) {
       const at = Math.min(level, levelCount(width, height) - 1);
       const extent = levelSize(width, height, at);
       const places = tilesUnder(extent, { x: 0, y: 0, ...extent });
-      return places.map((place) => ({ source: layer.source, level: at, ...place }));
+      return places.map((tile) => ({ source: owner.source, level: at, ...tile }));
     }
-    const { region, scale } = seenRegion(layer, level);
-    return [...neededPixels(composition, region, scale).sources];
+    const { region, scale } = seenRegion(place, level);
+    return [...neededPixels(seenFrom(place), region, scale).sources];
   });
 }
 
 /** A source in one piece. */
 export function wholeSource(source: string, reader: PixelReader): SourceLevel {
-  return wholeLevel({ source }, 0, reader);
+  return wholeLevel(source, 0, reader);
 }
 
-/** One level of the layer's source in one piece. */
-function wholeLevel(
-  { source }: Pick<Layer, 'source'>,
-  level: number,
-  reader: PixelReader,
-): SourceLevel {
+/** One level of a source in one piece. */
+function wholeLevel(source: string, level: number, reader: PixelReader): SourceLevel {
   const tiles = reader.level(source, level);
   if (!tiles) throw new PickLacksPixels();
   const { width, height, channels, bits } = tiles;
@@ -116,68 +128,36 @@ function wholeLevel(
   return { width, height, channels, data };
 }
 
-/** The part of the composition that a layer's mask lies on, at the scale of one of its levels. */
-function seenRegion(layer: Layer, level: number): { region: Rect; scale: number } {
-  const matrix = maskMatrix(layer);
-  const growth = Math.sqrt(Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]));
-  const scale = 1 / (growth * 2 ** level);
+/** The part of the composition that a mask lies on, at the scale of one of its levels. */
+function seenRegion(place: GroundPlace, level: number): { region: Rect; scale: number } {
+  const matrix = maskMatrix(place.holder);
+  const scale = 1 / (growthOf(matrix) * 2 ** level);
   const bounds = boundsAfter(multiply(scaling(scale, scale), matrix), {
     x: 0,
     y: 0,
-    ...layer.size,
+    ...extentOf(place),
   });
   return { region: roundOut(bounds), scale };
 }
 
 /** What lies under the mask's pixels at a level, wherever the mask lies. */
-function underMask(
-  composition: Composition,
-  layer: Layer,
-  from: PickedFrom,
-  level: number,
-  reader: PixelReader,
-): SourceLevel {
-  const { width, height } = levelSize(layer.size.width, layer.size.height, level);
-  const region = { x: 0, y: 0, width, height };
-  const toLevel = multiply(scaling(2 ** -level, 2 ** -level), invert(maskMatrix(layer)));
-  const { pixels, at, map } =
-    from === 'layer'
-      ? ownPixels(layer, level, reader)
-      : shownPixels(composition, layer, level, reader);
-  if (!pixels) throw new PickLacksPixels();
-  const image = resample({ level: at, pixels }, multiply(toLevel, map), region, 'light');
+function underMask(place: GroundPlace, level: number, reader: PixelReader): SourceLevel {
+  const extent = extentOf(place);
+  const { width, height } = levelSize(extent.width, extent.height, level);
+  const { region, scale } = seenRegion(place, level);
+  const seen = seenFrom(place);
+  const shown = renderComposition(seen, region, scale, reader);
+  const encoded = scratchSamples(region.width * region.height * 4, 8) as Uint8Array;
+  encodePixels(shown.data, seen.mixIn, encoded);
+  const { width: across, height: down } = region;
+  const pixels = tiled({ width: across, height: down, channels: 4, data: encoded.slice() });
+  const toComposition = multiply(scaling(1 / scale, 1 / scale), translation(region.x, region.y));
+  const toLevel = multiply(scaling(2 ** -level, 2 ** -level), invert(maskMatrix(place.holder)));
+  const onLevel = { x: 0, y: 0, width, height };
+  const image = resample({ level: 0, pixels }, multiply(toLevel, toComposition), onLevel, 'light');
   const data = new Uint8Array(width * height * 4);
   const samples = scratchSamples(data.length, 8) as Uint8Array;
   encodePixels(image.data, 'light', samples);
   data.set(samples);
   return { width, height, channels: 4, data };
-}
-
-/** Pixels, which level they are, and where that level's source lies in the composition. */
-interface Under {
-  readonly pixels: TiledLevel | undefined;
-  readonly at: number;
-  readonly map: Matrix;
-}
-
-function ownPixels(layer: Layer, level: number, reader: PixelReader): Under {
-  const coarsest = levelCount(layer.size.width, layer.size.height) - 1;
-  const at = Math.min(level, coarsest);
-  return { pixels: reader.level(layer.source, at), at, map: layerMatrix(layer) };
-}
-
-function shownPixels(
-  composition: Composition,
-  layer: Layer,
-  level: number,
-  reader: PixelReader,
-): Under {
-  const { region, scale } = seenRegion(layer, level);
-  const shown = renderComposition(composition, region, scale, reader);
-  const { width, height } = region;
-  const encoded = scratchSamples(width * height * 4, 8) as Uint8Array;
-  encodePixels(shown.data, composition.mixIn, encoded);
-  const pixels = tiled({ width, height, channels: 4, data: encoded.slice() });
-  const map = multiply(scaling(1 / scale, 1 / scale), translation(region.x, region.y));
-  return { pixels, at: 0, map };
 }

@@ -18,6 +18,7 @@ export function compositeOnGrid(
   scale: number,
   reader: PixelReader,
 ): boolean {
+  if (layer.kind !== 'photo') return false;
   const toOutput = layerToOutput(layer, scale);
   const [a, b, c, d, shiftX, shiftY] = invert(toOutput);
   const onGrid = a === 1 && b === 0 && c === 0 && d === 1;

@@ -1,4 +1,6 @@
 import {
+  AREA_ID,
+  areaLayer,
   type BlobHash,
   boundsAfter,
   type Composition,
@@ -35,7 +37,7 @@ export interface NeededPixels {
 
 /**
  * The source tiles and painted tiles that `renderComposition` and `renderView` will read.
- * @param viewed a layer that is looked at even when it is not shown
+ * @param viewed a layer that is looked at even when it is not shown; AREA_ID for the area
  */
 export function neededPixels(
   composition: Composition,
@@ -50,7 +52,7 @@ export function neededPixels(
     const toOutput = layerToOutput(layer, scale);
     const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
     const part = intersectRects(growRect(bounds, 1), region);
-    if (isEmpty(part)) return part;
+    if (isEmpty(part) || layer.kind !== 'photo') return part;
     const { source, size } = layer;
     const level = levelFor(layer, scale);
     const extent = levelSize(size.width, size.height, level);
@@ -59,7 +61,8 @@ export function neededPixels(
     }
     return part;
   };
-  for (const layer of composition.layers.filter(seen)) {
+  const area = viewed === AREA_ID ? [areaLayer(composition)] : [];
+  for (const layer of [...composition.layers.filter(seen), ...area]) {
     const part = addSource(layer);
     if (isEmpty(part)) continue;
     for (const hash of paintedUnder(composition, layer, part, scale)) painted.add(hash);

@@ -7,6 +7,7 @@ import {
   layerMatrix,
   type Matrix,
   multiply,
+  type PhotoLayer,
   type Rect,
   scaling,
   transform,
@@ -19,6 +20,7 @@ import { scanConvert } from '../mask/scan-convert';
 import type { FoundLevel, PixelReader } from '../pixels/pixel-reader';
 import { levelCount } from '../pixels/source-level';
 import { covers } from '../pixels/tiled-level';
+import { fillContent } from './fill-content';
 
 /** From the layer's pixels to output pixels at `scale`. */
 export function layerToOutput(layer: Layer, scale: number): Matrix {
@@ -42,13 +44,14 @@ export function renderContent(
   const toOutput = layerToOutput(layer, scale);
   const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
   if (isEmpty(intersectRects(bounds, region))) return null;
+  if (layer.kind === 'fill') return fillContent(layer, toOutput, region, space);
   const found = findLevel(layer, toOutput, region, levelFor(layer, scale), reader);
   return found ? resample(found, toOutput, region, space) : null;
 }
 
 /** The wanted level if it is all there, else the nearest coarser one that is, else a finer one. */
 export function findLevel(
-  layer: Layer,
+  layer: PhotoLayer,
   toOutput: Matrix,
   region: Rect,
   wanted: number,

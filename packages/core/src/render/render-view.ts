@@ -11,6 +11,9 @@ import type { Colour, View } from './view';
 const CHECK = 8;
 const HATCH_PERIOD = 8;
 
+/** What only one of two masks shows. */
+const ONLY = { own: { r: 240, g: 178, b: 62 }, other: { r: 64, g: 176, b: 190 } } as const;
+
 /** Encoded grey values of the two kinds of checks. */
 const CHECKS = { dark: [52, 74], light: [204, 244] } as const;
 
@@ -61,7 +64,7 @@ function drawPlain(
 function drawLayerView(
   composition: Composition,
   layer: Layer,
-  view: Extract<View, { kind: 'veil' | 'edges' | 'cut-out' | 'backdrop' }>,
+  view: Exclude<View, { kind: 'composition' | 'plain' }>,
   region: Rect,
   scale: number,
   reader: PixelReader,
@@ -80,6 +83,17 @@ function drawLayerView(
     const wide = growRect(region, 1);
     const mask = layerMask(composition, layer, wide, scale, reader);
     if (mask) drawEdges(image, mask, [0, 255].map(channel));
+    return image;
+  }
+  if (view.kind === 'difference') {
+    const other = layerById(composition, view.other) ?? layer;
+    const image = newFloatImage(region.width, region.height);
+    const border = borderCoverage(layer, region, scale);
+    compositeRows('normal', image.data, content.data, border?.data ?? null, 1, space);
+    const shown = (of: Layer) =>
+      layerCoverage(composition, of, region, scale, reader)?.data ?? null;
+    const colours = [triple(ONLY.own), triple(ONLY.other)] as const;
+    drawDifference(image, [shown(layer), shown(other)], region, colours);
     return image;
   }
   if (view.kind === 'veil') {
@@ -134,6 +148,32 @@ function drawEdges(
       // Light on the side that is shown, dark on the other: it can be seen on any picture.
       image.data.fill(own ? light : dark, i, i + 3);
       image.data[i + 3] = 1;
+    }
+  }
+}
+
+/** Tints what one mask shows more of; the diagonals of the two tints run different ways. */
+function drawDifference(
+  image: FloatImage,
+  [own, other]: readonly [Float32Array | null, Float32Array | null],
+  region: Rect,
+  colours: readonly [readonly number[], readonly number[]],
+): void {
+  for (let y = 0, p = 0; y < image.height; y++) {
+    for (let x = 0; x < image.width; x++, p++) {
+      const more = (own ? (own[p] as number) : 1) - (other ? (other[p] as number) : 1);
+      if (more === 0) continue;
+      const [u, v] = [region.x + x, region.y + y];
+      const along = (more > 0 ? u + v : u - v) % HATCH_PERIOD;
+      const line = (along + HATCH_PERIOD) % HATCH_PERIOD < 2.5;
+      const amount = Math.abs(more) * (line ? 0.95 : 0.55);
+      const colour = colours[more > 0 ? 0 : 1];
+      const i = p * 4;
+      for (let c = 0; c < 3; c++) {
+        const was = image.data[i + c] as number;
+        image.data[i + c] = was * (1 - amount) + (colour[c] as number) * amount;
+      }
+      image.data[i + 3] = Math.max(image.data[i + 3] as number, amount);
     }
   }
 }

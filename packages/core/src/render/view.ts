@@ -19,6 +19,8 @@ export type View =
   | { readonly kind: 'edges'; readonly layer: string }
   /** The mask as greyscale. */
   | { readonly kind: 'plain'; readonly layer: string }
+  /** What only this layer's mask shows, and what only the other's does, each hatched its own way. */
+  | { readonly kind: 'difference'; readonly layer: string; readonly other: string }
   /** The layer cut out, on checks. */
   | { readonly kind: 'cut-out'; readonly layer: string; readonly checks: 'dark' | 'light' }
   /** The layer cut out, on one colour. */

@@ -46,6 +46,11 @@ export function transform(m: Matrix, p: Point): Point {
   return { x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] };
 }
 
+/** How much longer lengths become, as the root of how much larger surfaces do. */
+export function growthOf([a, b, c, d]: Matrix): number {
+  return Math.sqrt(Math.abs(a * d - b * c));
+}
+
 export function translation(x: number, y: number): Matrix {
   return [1, 0, 0, 1, x, y];
 }

@@ -1,15 +1,30 @@
 import { describe, expect, it } from 'vitest';
-import schema2 from '../../examples/schema-2.json';
-import { maskMatrix, maskOf, transform, validateComposition } from '../index';
+import schema3 from '../../examples/schema-3.json';
+import {
+  type Mask,
+  maskMatrix,
+  maskOf,
+  type PickedPart,
+  transform,
+  validateComposition,
+} from '../index';
 import * as operations from './index';
 import { type Operation, OperationRefused, perform } from './index';
 
-const example = validateComposition(schema2);
+const example = validateComposition(schema3);
 const keeper = { layer: 'keeper' };
 const wall = { layer: 'wall' };
 const outline = { mask: 'cut', part: 'p1' };
 const HASH = 'c'.repeat(64);
 const FRAME = { x: 1, y: 2, width: 30, height: 40, turn: -20 };
+const AREA: Mask = {
+  ...{ id: 'roof', name: 'Area', startsFrom: 'full', parts: [], feather: 0 },
+  size: { width: 1500, height: 1000 },
+};
+const LAID: PickedPart = {
+  ...{ id: 'l', kind: 'picked', name: 'Area', shown: true, combine: 'add', feather: 0 },
+  ...{ inverted: false, recipe: { by: 'laid', of: 'the area' }, tiles: { '0,0': HASH } },
+};
 const JOINED = {
   ...{ id: 'j', kind: 'outline', name: 'Joined', shown: true, combine: 'add', feather: 0 },
   ...{
@@ -87,6 +102,26 @@ describe('every operation', () => {
       { mask: 'cut', parts: ['p1', 'p2'], joined: JOINED },
       'Joined outlines to Joined',
     ],
+    [operations.changeArea, { change: { inUse: false } }, 'Put the area away'],
+    [operations.changeArea, { change: { turnedRound: true } }, 'Turned the area round'],
+    [operations.changeArea, { change: { lies: [1, 0, 0, 1, 3, 4] } }, 'Moved the area'],
+    [operations.layArea, { mask: AREA, words: 'Area by Box' }, 'Area by Box'],
+    [operations.keepMask, { mask: { ...AREA, shelf: 'Roof' } }, 'Kept Roof on the mask shelf'],
+    [
+      operations.convertPart,
+      { ...outline, tiles: { '0,0': HASH } },
+      'Converted Outline to painted',
+    ],
+    [
+      operations.setFill,
+      { layer: 'glow', fill: { by: 'colour', colour: { r: 1, g: 2, b: 3, alpha: 0.5 } } },
+      'Fill of Glow',
+    ],
+    [
+      operations.divideLayer,
+      { ...keeper, copy: 'k2', part: LAID, way: 'cut' },
+      'New layer by cut from Keeper',
+    ],
     [operations.renameComposition, { title: 'B' }, 'Renamed the composition to B'],
     [operations.setMixIn, { mixIn: 'encoded' }, 'Edges mix on encoded values'],
     [operations.setSurround, { lightness: 50 }, 'Surround to lightness 50'],
@@ -125,6 +160,7 @@ describe('every operation', () => {
     expect(composition.layers.map(({ placement: { x, y } }) => [x, y])).toEqual([
       [850, 450],
       [1080, 500],
+      [850, 450],
     ]);
   });
 
@@ -150,9 +186,42 @@ describe('every operation', () => {
       (composition, args) => perform(composition, operations.removeMask, args).composition,
       shared,
     );
-    expect(bare.masks.map((mask) => mask.shelf)).toEqual(['Keeper, cut']);
+    expect(bare.masks.map((mask) => mask.shelf ?? mask.id)).toEqual(['Keeper, cut', 'lamp']);
     const off = perform(bare, operations.shelveMask, { mask: 'cut', shelf: null }).composition;
-    expect(off.masks).toEqual([]);
+    expect(off.masks.map(({ id }) => id)).toEqual(['lamp']);
+  });
+
+  it('cuts a layer in two: each has a mask of its own, and together they show what one did', () => {
+    const args = { ...keeper, copy: 'k2', part: LAID, way: 'cut' as const };
+    const { composition } = after(operations.divideLayer, args);
+    const [old, made] = ['keeper', 'k2'].map((id) => {
+      const layer = composition.layers.find((each) => each.id === id);
+      return layer && maskOf(composition, layer);
+    });
+    const before = example.masks[0]?.parts ?? [];
+    expect(old?.parts.at(-1)).toMatchObject({ combine: 'subtract', tiles: { '0,0': HASH } });
+    expect(made?.parts.at(-1)).toMatchObject({ combine: 'intersect', tiles: { '0,0': HASH } });
+    expect(old?.parts.slice(0, -1)).toEqual(before);
+    expect(made?.parts.slice(0, -1)).toEqual(before);
+    const copied = after(operations.divideLayer, { ...args, way: 'copy' }).composition;
+    expect(copied.masks.find(({ id }) => id === 'cut')?.parts).toEqual(before);
+  });
+
+  it('cuts a layer without a mask: the two masks are the part and what is left of it', () => {
+    const open = perform(example, operations.removeMask, keeper).composition;
+    const args = { ...keeper, copy: 'k2', part: LAID, way: 'cut' as const };
+    const { composition } = perform(open, operations.divideLayer, args);
+    const masks = composition.layers.slice(1, 3).map((layer) => maskOf(composition, layer));
+    expect(masks.map((mask) => [mask?.startsFrom, mask?.parts[0]?.combine])).toEqual([
+      ['full', 'subtract'],
+      ['full', 'intersect'],
+    ]);
+  });
+
+  it('drops the mask of the area before when another area is made', () => {
+    const { composition } = after(operations.layArea, { mask: AREA, words: 'All' });
+    expect(composition.masks.map(({ id }) => id)).toEqual(['cut', 'roof']);
+    expect(composition.area).toMatchObject({ mask: 'roof', inUse: true, turnedRound: false });
   });
 
   it('gives a copy a mask of its own', () => {
@@ -175,6 +244,8 @@ describe('operations that cannot be', () => {
     [operations.removePart, { mask: 'cut', part: 'px' }, 'no longer in the mask'],
     [operations.layPart, { ...outline, frame: FRAME }, 'has no frame'],
     [operations.layPart, { mask: 'cut', part: 'p6', frame: { ...FRAME, width: 0 } }, 'some width'],
+    [operations.setFill, { ...keeper, fill: null }, 'is a photograph'],
+    [operations.convertPart, { mask: 'cut', part: 'px', tiles: {} }, 'no longer in the mask'],
     [operations.pickPart, { ...outline, recipe: null, tiles: {} }, 'was not picked'],
     [
       operations.setRamp,
@@ -193,7 +264,7 @@ describe('operations that cannot be', () => {
       const attempt = () => perform(example, operation, args);
       expect(attempt).toThrow(OperationRefused);
       expect(attempt).toThrow(reason);
-      expect(example).toEqual(schema2);
+      expect(example).toEqual(schema3);
     },
   );
 

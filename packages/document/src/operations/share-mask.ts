@@ -1,13 +1,13 @@
 import { castDraft, current } from 'mutative';
-import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { IDENTITY, invert, type Matrix, multiply } from '../geometry/matrix';
 import { layerMatrix, maskMatrix } from '../placing';
 import { dropUnusedMask } from './drop-unused-mask';
 import { draftMask, layerName, type Operation, unlockedLayer } from './operation';
 
 /**
  * Has a layer use a mask that is there already: both share it, and what changes one changes the
- * other. On the canvas the mask lies where it lies for the layer that uses it now; one that no layer
- * uses lies on the layer's own pixels.
+ * other. On the canvas the mask lies where it lies for the layer that uses it now. One that no layer
+ * uses lies on the layer's own pixels, or on those of the canvas when it was made there.
  */
 export const shareMask: Operation<{ layer: string; mask: string }> = {
   name: 'shareMask',
@@ -23,9 +23,8 @@ export const shareMask: Operation<{ layer: string; mask: string }> = {
       (each) => each.id !== layer.id && each.maskUse?.mask === mask.id,
     );
     const own = layerMatrix(current(layer));
-    const lies: Matrix = user
-      ? multiply(invert(own), maskMatrix(current(user)))
-      : [1, 0, 0, 1, 0, 0];
+    const unused: Matrix = mask.size ? invert(own) : IDENTITY;
+    const lies = user ? multiply(invert(own), maskMatrix(current(user))) : unused;
     layer.maskUse = castDraft({ mask: mask.id, linked: true, turnedRound: false, lies });
     if (before !== mask.id) dropUnusedMask(draft, before);
   },

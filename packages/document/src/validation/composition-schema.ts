@@ -21,6 +21,8 @@ import {
   type Composition,
   FALLOFFS,
   type Falloff,
+  type Fill,
+  type Layer,
   type MaskPart,
   MIX_SPACES,
   type MixSpace,
@@ -34,6 +36,7 @@ import {
   type TonesPart,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
+import { IsFill } from './fill-rule';
 import { LIMITS } from './limits';
 import { IsRecipe } from './recipe-rule';
 import {
@@ -79,18 +82,36 @@ export class MaskUseSchema {
   @IsOptional() @IsNumber() @Min(0) @Max(1) density?: number;
 }
 
-export class PhotoLayerSchema {
+class LayerSchema {
   @IsIdentifier() id!: string;
-  @IsIn(['photo']) kind!: 'photo';
   @IsName() name!: string;
   @IsBoolean() shown!: boolean;
   @IsBoolean() locked!: boolean;
   @IsNumber() @Min(0) @Max(1) opacity!: number;
   @IsIn(BLEND_MODES) blending!: BlendMode;
   @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
-  @IsBlobHash() source!: string;
   @IsObject() @ValidateNested() @Type(() => SizeSchema) size!: SizeSchema;
   @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
+}
+
+export class PhotoLayerSchema extends LayerSchema {
+  @IsIn(['photo']) kind!: 'photo';
+  @IsBlobHash() source!: string;
+}
+
+export class FillLayerSchema extends LayerSchema {
+  @IsIn(['fill']) kind!: 'fill';
+  @IsFill() fill!: Fill;
+}
+
+const LAYER_KINDS = [
+  { name: 'photo', value: PhotoLayerSchema },
+  { name: 'fill', value: FillLayerSchema },
+];
+
+/** Stands for a layer whose kind is not known, so that its place in the document can be named. */
+class UnknownLayerSchema {
+  @IsIn(LAYER_KINDS.map((kind) => kind.name)) kind!: string;
 }
 
 class PartSchema {
@@ -189,6 +210,14 @@ export class MaskSchema {
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.evened) evened?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
   @IsOptional() @IsName() shelf?: string | null;
+  @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
+}
+
+export class AreaSchema {
+  @IsIdentifier() mask!: string;
+  @IsMatrix() lies!: Matrix;
+  @IsBoolean() turnedRound!: boolean;
+  @IsBoolean() inUse!: boolean;
 }
 
 export class CompositionSchema implements Composition {
@@ -199,11 +228,15 @@ export class CompositionSchema implements Composition {
   @IsArray()
   @ArrayMaxSize(LIMITS.layers)
   @ValidateNested({ each: true })
-  @Type(() => PhotoLayerSchema)
-  layers!: PhotoLayerSchema[];
+  @Type(() => UnknownLayerSchema, {
+    discriminator: { property: 'kind', subTypes: LAYER_KINDS },
+    keepDiscriminatorProperty: true,
+  })
+  layers!: Layer[];
   @IsArray()
   @ArrayMaxSize(LIMITS.layers)
   @ValidateNested({ each: true })
   @Type(() => MaskSchema)
   masks!: MaskSchema[];
+  @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
 }

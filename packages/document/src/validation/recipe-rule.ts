@@ -1,27 +1,7 @@
 import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS } from '../composition';
 import { LIMITS } from './limits';
 import { isPoint, rule } from './rules';
-
-type Fields = Readonly<Record<string, (value: unknown) => boolean>>;
-
-/** Whether a value is an object with these fields and no others. */
-function shaped(value: unknown, fields: Fields): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const record = value as Record<string, unknown>;
-  return (
-    Object.keys(record).every((key) => key in fields) &&
-    Object.entries(fields).every(([key, holds]) => holds(record[key]))
-  );
-}
-
-const among = (values: readonly string[]) => (value: unknown) =>
-  typeof value === 'string' && values.includes(value);
-
-const within = (least: number, most: number) => (value: unknown) =>
-  Number.isFinite(value) && (value as number) >= least && (value as number) <= most;
-
-const listOf = (holds: (value: unknown) => boolean, most: number) => (value: unknown) =>
-  Array.isArray(value) && value.length <= most && value.every(holds);
+import { among, type Fields, listOf, shaped, within } from './shapes';
 
 const length = within(0, 100_000);
 
@@ -55,6 +35,7 @@ const RECIPES: Readonly<Record<string, Fields>> = {
     name: (value) => typeof value === 'string' && value.length <= LIMITS.nameLength,
     confidence: within(0, 1),
   },
+  laid: { of: (value) => typeof value === 'string' && value.length <= LIMITS.nameLength },
 };
 
 export const IsRecipe = rule(
@@ -64,5 +45,5 @@ export const IsRecipe = rule(
     const fields = typeof by === 'string' ? RECIPES[by] : undefined;
     return fields !== undefined && shaped(value, { ...fields, by: () => true });
   },
-  'must say what the part was picked by: reach points, sweeps, marks or a found subject',
+  'must say what the part was picked by: reach points, sweeps, marks, a found subject or what it was laid from',
 );

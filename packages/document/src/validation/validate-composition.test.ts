@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import schema1 from '../../examples/schema-1.json';
 import schema2 from '../../examples/schema-2.json';
+import schema3 from '../../examples/schema-3.json';
 import { newComposition, placedAt } from '../index';
 import { CompositionInvalid, validateComposition } from './validate-composition';
 
@@ -52,9 +53,10 @@ function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string
 
 describe('validateComposition', () => {
   it('opens the stored example of every schema version', () => {
-    // All of schema 1 is in schema 2.
-    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 2 });
-    expect(validateComposition(schema2)).toEqual(schema2);
+    // All of the older schemas is in the present one.
+    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 3 });
+    expect(validateComposition(schema2)).toEqual({ ...schema2, schema: 3 });
+    expect(validateComposition(schema3)).toEqual(schema3);
   });
 
   it('accepts a composition and returns it unchanged', () => {
@@ -102,10 +104,34 @@ describe('validateComposition', () => {
     [{ by: 'marks', from: 'layer', marks: [{ mark: 'keep', fill: { x: 'a', y: 2 } }] }],
     [{ by: 'subject', name: 'Cup', confidence: 3 }],
     [{ by: 'subject', name: 'Cup', confidence: 0.5, more: 1 }],
+    [{ by: 'laid', of: 7 }],
     [null],
   ])('refuses a part picked by %j', (recipe) => {
     const places = placesAfter((d) => d.masks[0]?.parts.push(picked(recipe) as never));
     expect(places).toContain('masks[0].parts[1].recipe');
+  });
+
+  const colour = { r: 1, g: 2, b: 3, alpha: 1 };
+
+  it.each([
+    [{ by: 'water' }],
+    [{ by: 'colour', colour: { ...colour, r: 300 } }],
+    [{ by: 'colour', colour: { ...colour, alpha: 2 } }],
+    [{ by: 'round', from: { x: 0, y: 0 }, first: colour, last: colour }],
+    [null],
+  ])('refuses a layer filled with %j', (fill) => {
+    const places = placesAfter((d) => {
+      const { source: _, ...rest } = d.layers[0] as { source: string };
+      d.layers[0] = { ...rest, kind: 'fill', fill } as never;
+    });
+    expect(places).toContain('layers[0].fill');
+  });
+
+  it('names an area whose mask is not there, and a layer of a kind that is not known', () => {
+    const area = { mask: 'x', lies: [1, 0, 0, 1, 0, 0], turnedRound: false, inUse: true };
+    expect(placesAfter((d) => Object.assign(d, { area }))).toContain('area.mask');
+    const kind = placesAfter((d) => Object.assign(d.layers[0] ?? {}, { kind: 'guess' }));
+    expect(kind).toContain('layers[0].kind');
   });
 
   it('says so when the document comes from a newer version', () => {

@@ -45,6 +45,10 @@ function crossProblems(composition: Composition): DocumentProblem[] {
       problems.push({ where: `layers[${at}].maskUse.mask`, says });
     }
   });
+  const { area } = composition;
+  if (area && !known.has(area.mask)) {
+    problems.push({ where: 'area.mask', says: `there is no mask ${area.mask}` });
+  }
   return problems;
 }
 
@@ -61,8 +65,9 @@ export function validateComposition(value: unknown): Composition {
     const says = `is ${schema}, made by a newer Diplex; this one reads up to ${SCHEMA_VERSION}`;
     throw new CompositionInvalid([{ where: 'schema', says }]);
   }
-  // All that schema 2 added may be left out, so a document of schema 1 is one of schema 2.
-  const current = schema === 1 ? { ...value, schema: SCHEMA_VERSION } : value;
+  // All that schemas 2 and 3 added may be left out, so older documents are ones of schema 3.
+  const older = schema === 1 || schema === 2;
+  const current = older ? { ...value, schema: SCHEMA_VERSION } : value;
   const instance = plainToInstance(CompositionSchema, current);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
   const problems = problemsOf(errors);

@@ -20,3 +20,11 @@ export type JobHandler<Name extends JobName> = (
   ask: Jobs[Name]['ask'],
   context: JobContext,
 ) => Handled<Jobs[Name]['answer']> | Promise<Handled<Jobs[Name]['answer']>>;
+
+/** Tiles, and their memory to hand over: tiles that are alike share it. */
+export function handOver(
+  tiles: Record<string, Uint16Array>,
+): Handled<Readonly<Record<string, Uint16Array>>> {
+  const buffers = new Set(Object.values(tiles).map((pairs) => pairs.buffer as ArrayBuffer));
+  return { answer: tiles, transfer: [...buffers] };
+}

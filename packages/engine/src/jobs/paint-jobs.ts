@@ -1,5 +1,13 @@
-import { type EdgeWork, Stroke, tipOf, wholeSource, workedEdge } from '@diplex/core';
-import { layerById, maskOf, PAINTED_TILE_SIZE } from '@diplex/document';
+import {
+  coverageOnGrid,
+  type EdgeWork,
+  holderCoverage,
+  Stroke,
+  tipOf,
+  wholeSource,
+  workedEdge,
+} from '@diplex/core';
+import { areaLayer, type Matrix, maskHolder, maskOf, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { adopt, inScratch } from '@diplex/kernels';
 import { liveTile, type PickPlace, type StrokeMemory } from '../protocol';
@@ -39,18 +47,46 @@ function edgeValues(
   pixels: WorkerPixels,
 ): (key: string) => Uint16Array {
   const scene = pixels.composition(composition);
-  const layer = layerById(scene, id);
+  const layer = maskHolder(scene, id);
   const mask = layer && maskOf(scene, layer);
   if (!layer || !mask) throw new Error('There is no edge yet. Make a mask first.');
-  const side = PAINTED_TILE_SIZE;
   return (key) => {
-    const [column = 0, row = 0] = key.split(',').map(Number);
-    const region = { x: column * side, y: row * side, width: side, height: side };
     return inScratch(() => {
-      const { data } = workedEdge(mask, layer, part, work, region, pixels);
+      const { data } = workedEdge(mask, layer, part, work, tileRegion(key), pixels);
       return Uint16Array.from(data, (value) => Math.round(value * 65_535));
     });
   };
+}
+
+/** The mask pixels of a tile. */
+function tileRegion(key: string) {
+  const side = PAINTED_TILE_SIZE;
+  const [column = 0, row = 0] = key.split(',').map(Number);
+  return { x: column * side, y: row * side, width: side, height: side };
+}
+
+/** How much of a stroke the area lets through in each tile. */
+function areaLimit(
+  composition: number,
+  toComposition: Matrix,
+  pixels: WorkerPixels,
+): (key: string) => Float32Array {
+  const scene = pixels.composition(composition);
+  const draw = holderCoverage(scene, areaLayer(scene), pixels);
+  const side = 512;
+  const { width, height } = scene.canvas;
+  const anyIn = (x: number, y: number) => {
+    const region = { x, y, width: Math.min(side, width - x), height: Math.min(side, height - y) };
+    return inScratch(() => draw(region, 1).data.some((value) => value > 0));
+  };
+  const places = Array.from({ length: Math.ceil(height / side) }, (_, row) =>
+    Array.from({ length: Math.ceil(width / side) }, (__, column) => [column, row] as const),
+  ).flat();
+  if (!places.some(([column, row]) => anyIn(column * side, row * side))) {
+    throw new Error('The area is empty, so nothing can be painted. Put it away or draw another.');
+  }
+  return (key) =>
+    inScratch(() => coverageOnGrid(draw, toComposition, tileRegion(key)).data.slice());
 }
 
 export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
@@ -63,6 +99,7 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
     colours: brush.stick && place ? groundFor(place, place.from, pixels).level(0) : null,
     tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
     values: brush.edge && place ? edgeValues(place, brush.edge, pixels) : null,
+    limit: ask.limitedBy === undefined ? null : areaLimit(ask.limitedBy, toComposition, pixels),
     tile: (key) => pixels.paintedTile(ask.tiles[key] ?? ''),
     memory: (key) => {
       const given = memory.get(key);
@@ -88,7 +125,8 @@ export const strokeExtendJob: JobHandler<'stroke-extend'> = (ask) => {
 export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
   const { stroke } = strokeNamed(ask.stroke);
   running.delete(ask.stroke);
-  return { answer: Object.fromEntries(stroke.tiles) };
+  const { heldOff } = stroke;
+  return { answer: { tiles: Object.fromEntries(stroke.tiles), heldOff } };
 };
 
 /** The blobs of tiles that are the same all over, by their one pair: large strokes have many. */

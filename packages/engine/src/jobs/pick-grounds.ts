@@ -1,5 +1,5 @@
 import { groundOf, type PickGround } from '@diplex/core';
-import { layerById, type PickedFrom } from '@diplex/document';
+import { AREA_ID, layerById, maskHolder, maskOf, type PickedFrom } from '@diplex/document';
 import type { PickPlace } from '../protocol';
 import type { WorkerPixels } from '../worker-pixels';
 
@@ -9,11 +9,19 @@ let last: { key: string; ground: PickGround } | null = null;
 /** The colours under a layer's mask; what was read for the last pick is not read again. */
 export function groundFor(place: PickPlace, from: PickedFrom, pixels: WorkerPixels): PickGround {
   const composition = pixels.composition(place.composition);
-  const layer = layerById(composition, place.layer);
-  if (!layer) throw new Error('That layer is no longer in the composition.');
-  const lies = layer.maskUse ? [layer.maskUse.linked, layer.maskUse.lies] : null;
-  const own = [layer.source, lies, lies && !layer.maskUse?.linked ? layer.placement : null];
+  const holder = maskHolder(composition, place.layer);
+  const owner = layerById(composition, place.owner ?? place.layer) ?? holder;
+  if (!holder || !owner) throw new Error('That layer is no longer in the composition.');
+  const size = maskOf(composition, holder)?.size ?? holder.size;
+  const { maskUse, placement } = holder;
+  const lies = maskUse ? [maskUse.linked, maskUse.lies] : null;
+  const pinned = place.layer === AREA_ID || (maskUse && !maskUse.linked);
+  // What the ground depends on besides the pixels themselves.
+  const content = owner.kind === 'photo' ? owner.source : owner.fill;
+  const own = [content, size, lies, pinned ? [placement, owner.placement] : null];
   const key = JSON.stringify(from === 'layer' ? own : [place, 'composition']);
-  if (last?.key !== key) last = { key, ground: groundOf(composition, layer, from, pixels) };
+  if (last?.key !== key) {
+    last = { key, ground: groundOf({ composition, holder, from, owner }, pixels) };
+  }
   return last.ground;
 }

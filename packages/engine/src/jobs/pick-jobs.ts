@@ -1,12 +1,6 @@
 import { coverageTiles, cutLikely, pick, reachMap, snapLine, softened } from '@diplex/core';
-import type { JobHandler } from './job-handler';
+import { handOver, type JobHandler } from './job-handler';
 import { groundFor } from './pick-grounds';
-
-/** Tiles, and their memory to hand over: tiles that are alike share it. */
-function handOver(tiles: Record<string, Uint16Array>) {
-  const buffers = new Set(Object.values(tiles).map((pairs) => pairs.buffer as ArrayBuffer));
-  return { answer: tiles, transfer: [...buffers] };
-}
 
 export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress }) => {
   const ground = groundFor(ask, ask.recipe.from, pixels);

@@ -1,5 +1,11 @@
-import { halveLevel, type RenderPlan, renderComposition, renderView } from '@diplex/core';
-import type { Rect } from '@diplex/document';
+import {
+  halveLevel,
+  meanColour,
+  type RenderPlan,
+  renderComposition,
+  renderView,
+} from '@diplex/core';
+import { layerById, type Rect } from '@diplex/document';
 import { adopt, encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
@@ -28,6 +34,13 @@ export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
       ...[number, number, number, number],
     ];
     return { answer: { r, g, b, alpha } };
+  });
+
+export const meanColourJob: JobHandler<'mean-colour'> = (ask, { pixels }) =>
+  inScratch(() => {
+    const composition = pixels.composition(ask.composition);
+    const layer = layerById(composition, ask.layer);
+    return { answer: layer ? meanColour(composition, layer, pixels) : null };
   });
 
 /** Pieces of this extent stay near the processor while one layer after the other is put on them. */

@@ -1,0 +1,20 @@
+import type { Fill, FillColour, Layer } from '@diplex/document';
+import { address } from '../link/server';
+
+/** What a layer's card shows, as a CSS background. */
+export function faceOf(layer: Layer): string {
+  if (layer.kind === 'photo') return `url(${address.sourceThumbnail(layer.source)})`;
+  return fillFace(layer.fill);
+}
+
+function fillFace(fill: Fill): string {
+  if (fill.by === 'colour') return `linear-gradient(${css(fill.colour)} 0 100%)`;
+  const stops = `${css(fill.first)}, ${css(fill.last)}`;
+  if (fill.by === 'round') return `radial-gradient(${stops})`;
+  const [dx, dy] = [fill.to.x - fill.from.x, fill.to.y - fill.from.y];
+  return `linear-gradient(${90 + (Math.atan2(dy, dx) * 180) / Math.PI}deg, ${stops})`;
+}
+
+function css({ r, g, b, alpha }: FillColour): string {
+  return `rgb(${r} ${g} ${b} / ${alpha})`;
+}

@@ -1,0 +1,61 @@
+import { neededPixels } from '@diplex/core';
+import {
+  AREA_ID,
+  type BlobHash,
+  IDENTITY,
+  type Layer,
+  maskMatrix,
+  maskOf,
+  maskSize,
+} from '@diplex/document';
+import type { LaidFrom, MaskGrid } from '@diplex/engine';
+import { useComposition } from '../bench/composition-store';
+import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { trackWork } from '../bench/pending-work';
+import { keepTiles } from './keep-tiles';
+import { inJob, pickSeat } from './run-pick';
+
+/** Brings all pixels that the coverage of a layer, or of the area, is drawn from. */
+function bringCoverage(viewed: string): Promise<() => void> {
+  const { composition } = useComposition.getState();
+  const { width, height } = composition.canvas;
+  const needed = neededPixels(composition, { x: 0, y: 0, width, height }, 1, viewed);
+  return pageSupply().bring(needed.sources, needed.painted);
+}
+
+/** The pixels of a layer's mask, or of the one it would get. */
+export function gridOf(layer: Layer): MaskGrid {
+  const mask = maskOf(useComposition.getState().composition, layer);
+  return { toComposition: maskMatrix(layer), size: maskSize(layer, mask) };
+}
+
+/** A mask whose pixels are those of the canvas. */
+export function canvasGrid(): MaskGrid {
+  const { width, height } = useComposition.getState().composition.canvas;
+  return { toComposition: IDENTITY, size: { width, height } };
+}
+
+/**
+ * Lays coverage down on the pixels of a mask and gives its tiles to `keep`; with progress, and it can
+ * be stopped.
+ */
+export function layCoverage(
+  words: string,
+  onto: MaskGrid,
+  from: LaidFrom,
+  keep: (tiles: Readonly<Record<string, BlobHash>>) => void,
+): void {
+  const work = inJob(words, async (signal, onProgress) => {
+    const letGo = await bringCoverage(from.of === 'area' ? AREA_ID : from.layer);
+    try {
+      const { composition } = useComposition.getState();
+      const ask = { composition: compositionKey(composition), from, onto };
+      const options = { ...pickSeat(), signal, onProgress };
+      const tiles = await pageEngine().run('lay-coverage', ask, options);
+      keep(await keepTiles(tiles, signal));
+    } finally {
+      letGo();
+    }
+  });
+  trackWork(work);
+}

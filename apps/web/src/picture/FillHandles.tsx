@@ -1,0 +1,42 @@
+import { invert, layerMatrix, type Point, setFill, transform } from '@diplex/document';
+import type Konva from 'konva';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { toComposition, useCamera } from './camera-store';
+import { TwoToneLine } from './DraftShape';
+import { Knob } from './Knob';
+
+/** Where the gradient of the fill layer in hand begins and ends. */
+export function FillHandles() {
+  const { zoom, x, y } = useCamera();
+  const shown = useComposition((state) => state.preview ?? state.composition);
+  const inHand = useHand((state) => state.layer);
+  const layer = shown.layers.find(({ id }) => id === inHand);
+  if (layer?.kind !== 'fill' || layer.fill.by === 'colour' || layer.locked) return null;
+  const { fill } = layer;
+  const { perform, tryOut } = useComposition.getState();
+  const matrix = layerMatrix(layer);
+  const onScreen = (point: Point): Point => {
+    const p = transform(matrix, point);
+    return { x: x + p.x * zoom, y: y + p.y * zoom };
+  };
+  const args = (end: 'from' | 'to', { target }: Konva.KonvaEventObject<DragEvent>) => {
+    const at = toComposition({ x: target.x(), y: target.y() });
+    return { layer: layer.id, fill: { ...fill, [end]: transform(invert(matrix), at) } };
+  };
+  const [from, to] = [onScreen(fill.from), onScreen(fill.to)];
+  return (
+    <>
+      <TwoToneLine points={[from.x, from.y, to.x, to.y]} />
+      {(['from', 'to'] as const).map((end) => (
+        <Knob
+          key={end}
+          look="filled"
+          at={end === 'from' ? from : to}
+          onTry={(event) => tryOut(setFill, args(end, event))}
+          onSet={(event) => perform(setFill, args(end, event))}
+        />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,71 @@
+import type { Colour } from '@diplex/core';
+import { type Fill, type FillColour, type FillLayer, setFill } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
+import { Choice } from '../controls/Choice';
+import { ColourField } from '../controls/ColourField';
+import { ShareAmount } from '../controls/ShareAmount';
+import { Section } from '../frame/Inspector';
+
+const KINDS: readonly { readonly value: Fill['by']; readonly words: string }[] = [
+  { value: 'colour', words: 'colour' },
+  { value: 'straight', words: 'straight' },
+  { value: 'round', words: 'round' },
+];
+
+/** The same fill in another way. */
+function turnedInto(by: Fill['by'], fill: Fill, { size }: FillLayer): Fill {
+  const first = fill.by === 'colour' ? fill.colour : fill.first;
+  if (by === 'colour') return { by, colour: first };
+  const last = fill.by === 'colour' ? { ...first, alpha: 0 } : fill.last;
+  const middle = { x: size.width / 2, y: size.height / 2 };
+  const way =
+    by === 'round'
+      ? { from: middle, to: { x: size.width, y: size.height / 2 } }
+      : { from: { x: middle.x, y: 0 }, to: { x: middle.x, y: size.height } };
+  return { by, ...way, first, last };
+}
+
+/** What a fill layer is filled with. */
+export function FillRows({ layer }: { readonly layer: FillLayer }) {
+  const { perform, tryOut } = useComposition.getState();
+  const { fill } = layer;
+  const args = (next: Fill) => ({ layer: layer.id, fill: next });
+  const stop = (words: string, value: FillColour, set: (colour: FillColour) => Fill) => (
+    <div key={words} className="mt-1.5 flex items-center gap-2 text-[12.5px] text-quiet">
+      <ColourField
+        label={`${words}: colour`}
+        value={value}
+        onSet={(colour: Colour) => perform(setFill, args(set({ ...value, ...colour })))}
+      />
+      <div className="flex-1">
+        <ShareAmount
+          label={words}
+          value={value.alpha}
+          onTry={(alpha) => tryOut(setFill, args(set({ ...value, alpha })))}
+          onSet={(alpha) => perform(setFill, args(set({ ...value, alpha })))}
+        />
+      </div>
+    </div>
+  );
+  return (
+    <Section title="Fill">
+      <Choice
+        label="Kind of fill"
+        value={fill.by}
+        options={KINDS}
+        onChoose={(by) => perform(setFill, args(turnedInto(by, fill, layer)))}
+      />
+      {fill.by === 'colour' ? (
+        stop('Colour', fill.colour, (colour) => ({ ...fill, colour }))
+      ) : (
+        <>
+          {stop('From', fill.first, (first) => ({ ...fill, first }))}
+          {stop('To', fill.last, (last) => ({ ...fill, last }))}
+          <p className="mt-1.5 text-[11.5px] text-faint">
+            Drag the knobs on the picture to lay the gradient.
+          </p>
+        </>
+      )}
+    </Section>
+  );
+}

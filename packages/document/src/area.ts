@@ -1,0 +1,33 @@
+import { type Composition, type FillLayer, type Layer, layerById, type Mask } from './composition';
+import type { Size } from './geometry/placement';
+import { placedAt } from './geometry/placement';
+
+/** The id under which the area's stand-in is found. */
+export const AREA_ID = 'area';
+
+/**
+ * The canvas as a layer without pixels whose mask the area is: whatever draws, picks or paints the
+ * mask of a layer does the same for the area. Its mask is left out where there is no area in use.
+ */
+export function areaLayer({ canvas, area }: Composition): FillLayer {
+  const { width, height } = canvas;
+  const maskUse = area?.inUse
+    ? { mask: area.mask, linked: false, turnedRound: area.turnedRound, lies: area.lies }
+    : null;
+  return {
+    ...{ id: AREA_ID, kind: 'fill', name: 'the area', shown: true, locked: false, opacity: 1 },
+    ...{ blending: 'normal', placement: placedAt({ x: width / 2, y: height / 2 }) },
+    ...{ size: { width, height }, maskUse },
+    fill: { by: 'colour', colour: { r: 0, g: 0, b: 0, alpha: 0 } },
+  };
+}
+
+/** A layer by its id, or the stand-in for the area. */
+export function maskHolder(composition: Composition, id: string): Layer | undefined {
+  return id === AREA_ID ? areaLayer(composition) : layerById(composition, id);
+}
+
+/** The extent of a mask's own pixels: the layer's, unless the mask says otherwise. */
+export function maskSize(layer: Layer, mask: Mask | undefined): Size {
+  return mask?.size ?? layer.size;
+}
