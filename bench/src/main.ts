@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { interactiveRows } from './interactive';
+import { benchMatting } from './matting';
 import { lineOf, type Row } from './row';
 import { speedRows } from './speed';
 
@@ -17,10 +18,15 @@ function fileAfter(flag: string, args: readonly string[]): string | null {
   return file;
 }
 
-const args = process.argv.slice(2);
-const [named] = args.filter((arg) => !arg.startsWith('--'));
+const args = process.argv.slice(2).filter((arg) => arg !== '--');
+const [named] = args.filter((arg, i) => !arg.startsWith('--') && !args[i - 1]?.startsWith('--'));
 const chosen = named && named in PARTS ? [named] : Object.keys(PARTS);
 const json = fileAfter('--json', args);
+const DEFAULT_CASES = 'bench/matting';
+if (named === 'matting') {
+  await benchMatting(fileAfter('--cases', args) ?? DEFAULT_CASES, json);
+  process.exit(0);
+}
 const rows: Row[] = [];
 for (const part of chosen) {
   console.log(`\n${part}`);

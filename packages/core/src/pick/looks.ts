@@ -1,5 +1,5 @@
 import { oklabOf } from '../colour/oklab';
-import { boxMean } from './box-mean';
+import { boxMean } from '../filter/box-mean';
 import type { PickGround } from './pick-ground';
 
 /** Numbers that a pixel is known by: OKLab and texture. */

@@ -1,0 +1,162 @@
+import { colourClusters } from './colour-clusters';
+
+/** Colours of one side near a place, as a Gaussian in linear light. */
+export interface SideGaussian {
+  /** Its share of the side's colours near that place. */
+  readonly share: number;
+  readonly mean: readonly [number, number, number];
+  /** Covariance: rr, rg, rb, gg, gb, bb. */
+  readonly spread: readonly [number, number, number, number, number, number];
+}
+
+/** The colours of one side (what is kept, or what is dropped) around every place. */
+export interface SideModel {
+  /** Those near a pixel; the same for all pixels of a cell. */
+  near(x: number, y: number): readonly SideGaussian[];
+}
+
+const CLUSTERS = 6;
+/** Side of a cell, in pixels. */
+const CELL = 4;
+/** Count, the sums of colours, and those of their products. */
+const MOMENTS = 10;
+/** What lies twice as far counts so much less. */
+const DECAY = 0.35;
+const LEAST_SHARE = 0.003;
+const LEAST_VARIANCE = 2e-5;
+
+interface Grid {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+}
+
+/**
+ * Gathers how colours of a side are spread around every place: moments of clusters in cells, summed over
+ * ever larger surroundings that count less and less.
+ * @param linear RGB, interleaved
+ * @param counts how much each pixel belongs to the side, 0..1
+ * @param shading how much brightness may vary beyond what is seen, as a share
+ */
+export function sideModel(
+  { width, height, linear }: { width: number; height: number; linear: Float32Array },
+  counts: Float32Array,
+  shading: number,
+): SideModel {
+  const labels = colourClusters(linear, counts, CLUSTERS);
+  const columns = Math.ceil(width / CELL);
+  const rows = Math.ceil(height / CELL);
+  const clusters = Array.from({ length: CLUSTERS }, () => ({
+    ...{ width: columns, height: rows },
+    data: new Float32Array(columns * rows * MOMENTS),
+  }));
+  for (let p = 0; p < labels.length; p++) {
+    const grid = clusters[labels[p] as number];
+    if (!grid) continue;
+    const cell =
+      Math.floor(Math.floor(p / width) / CELL) * columns + Math.floor((p % width) / CELL);
+    addMoments(grid.data, cell * MOMENTS, linear, p * 3, (counts[p] as number) / CELL ** 2);
+  }
+  const gathered = clusters.map(gather);
+  const known = new Map<number, readonly SideGaussian[]>();
+  return {
+    near(x, y) {
+      const cell = Math.floor(y / CELL) * columns + Math.floor(x / CELL);
+      const found = known.get(cell) ?? gaussians(gathered, cell, shading);
+      known.set(cell, found);
+      return found;
+    },
+  };
+}
+
+function addMoments(
+  to: Float32Array,
+  at: number,
+  linear: Float32Array,
+  p: number,
+  weight: number,
+): void {
+  const [r, g, b] = [linear[p], linear[p + 1], linear[p + 2]] as [number, number, number];
+  const values = [1, r, g, b, r * r, r * g, r * b, g * g, g * b, b * b];
+  for (let m = 0; m < MOMENTS; m++) {
+    to[at + m] = (to[at + m] as number) + weight * (values[m] as number);
+  }
+}
+
+/** Adds to each cell what larger and larger surroundings hold. */
+function gather(finest: Grid): Float32Array {
+  if (finest.width <= 2 || finest.height <= 2) return finest.data;
+  const half = halved(finest);
+  const wider = gather(half);
+  const { width, height, data } = finest;
+  const out = new Float32Array(data);
+  for (let y = 0; y < height; y++) {
+    const v = Math.max(0, Math.min(half.height - 1, (y - 0.5) / 2));
+    const y0 = Math.floor(v);
+    const y1 = Math.min(half.height - 1, y0 + 1);
+    for (let x = 0; x < width; x++) {
+      const u = Math.max(0, Math.min(half.width - 1, (x - 0.5) / 2));
+      const x0 = Math.floor(u);
+      const x1 = Math.min(half.width - 1, x0 + 1);
+      const [s, t] = [u - x0, v - y0];
+      const corners = [
+        [y0 * half.width + x0, (1 - s) * (1 - t)],
+        [y0 * half.width + x1, s * (1 - t)],
+        [y1 * half.width + x0, (1 - s) * t],
+        [y1 * half.width + x1, s * t],
+      ] as const;
+      const to = (y * width + x) * MOMENTS;
+      for (const [cell, weight] of corners) {
+        if (weight === 0) continue;
+        for (let m = 0; m < MOMENTS; m++) {
+          const more = DECAY * weight * (wider[cell * MOMENTS + m] as number);
+          out[to + m] = (out[to + m] as number) + more;
+        }
+      }
+    }
+  }
+  return out;
+}
+
+function halved({ width, height, data }: Grid): Grid {
+  const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const out = new Float32Array(w * h * MOMENTS);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const from = (y * width + x) * MOMENTS;
+      const to = (Math.floor(y / 2) * w + Math.floor(x / 2)) * MOMENTS;
+      for (let m = 0; m < MOMENTS; m++) {
+        out[to + m] = (out[to + m] as number) + (data[from + m] as number) / 4;
+      }
+    }
+  }
+  return { width: w, height: h, data: out };
+}
+
+function gaussians(
+  clusters: readonly Float32Array[],
+  cell: number,
+  shading: number,
+): SideGaussian[] {
+  const at = cell * MOMENTS;
+  const total = clusters.reduce((sum, data) => sum + (data[at] as number), 0);
+  return clusters.flatMap((data) => {
+    const count = data[at] as number;
+    if (count < 1e-7 || count / total < LEAST_SHARE) return [];
+    const mean = (m: number) => (data[at + m] as number) / count;
+    const [r, g, b] = [mean(1), mean(2), mean(3)];
+    const more = 1 - shading * shading;
+    return {
+      share: count / total,
+      mean: [r, g, b] as const,
+      spread: [
+        Math.max(0, mean(4) - r * r) + r * r * (1 - more) + LEAST_VARIANCE,
+        mean(5) - r * g * more,
+        mean(6) - r * b * more,
+        Math.max(0, mean(7) - g * g) + g * g * (1 - more) + LEAST_VARIANCE,
+        mean(8) - g * b * more,
+        Math.max(0, mean(9) - b * b) + b * b * (1 - more) + LEAST_VARIANCE,
+      ] as const,
+    };
+  });
+}
