@@ -6,6 +6,8 @@ import type { BenchPage } from './bench';
 export interface Agreement {
   /** What both show, as a share of what either shows. */
   readonly intersectionOverUnion: number;
+  /** The mean difference where the truth is neither nothing nor all, 0..1. */
+  readonly edgeDifference: number;
 }
 
 /**
@@ -35,14 +37,18 @@ export async function agreement(
     .toColourspace('b-w')
     .raw({ depth: 'uchar' })
     .toBuffer({ resolveWithObject: true });
-  let [both, either] = [0, 0];
+  let [both, either, off, partly] = [0, 0, 0, 0];
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      const is = (shown.data[((top + y) * shown.width + left + x) * 4] ?? 0) >= 128;
-      const should = (data[y * width + x] ?? 0) >= least;
+      const seen = shown.data[((top + y) * shown.width + left + x) * 4] ?? 0;
+      const truth = data[y * width + x] ?? 0;
+      const [is, should] = [seen >= 128, truth >= least];
       if (is && should) both++;
       if (is || should) either++;
+      if (truth < 8 || truth > 247) continue;
+      partly++;
+      off += Math.abs(seen - truth) / 255;
     }
   }
-  return { intersectionOverUnion: both / either };
+  return { intersectionOverUnion: both / either, edgeDifference: off / Math.max(1, partly) };
 }

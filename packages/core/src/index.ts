@@ -34,7 +34,7 @@ export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
-export { isPickRecipe, type PickRecipe, pick, softened } from './pick/pick';
+export { isPickRecipe, type PickFinish, type PickRecipe, pick, softened } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
 export {

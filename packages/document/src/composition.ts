@@ -157,7 +157,7 @@ export interface ReachPoint extends Point {
   readonly combine: Exclude<CombineRule, 'replace'>;
 }
 
-export const STROKE_MARKS = ['keep', 'drop'] as const;
+export const STROKE_MARKS = ['keep', 'drop', 'unsure'] as const;
 export type StrokeMark = (typeof STROKE_MARKS)[number];
 
 /** A stroke that says what belongs to the thing; in mask pixels. */
@@ -201,6 +201,11 @@ export interface PickedPart extends PartBase {
   readonly recipe: Recipe;
   /** Islands and holes of fewer mask pixels than this were taken out; none when left out. */
   readonly specks?: number;
+  /**
+   * The alpha of an unsure band of this width along the cut (in mask pixels), and of what is marked as
+   * unsure, was solved; null or left out where the part is as it was cut.
+   */
+  readonly solved?: number | null;
   /** As those of a painted part. */
   readonly tiles: Readonly<Record<string, BlobHash>>;
 }

@@ -235,7 +235,7 @@ describe('a pick in the engine', () => {
   it('answers tiles of what was picked, and says how far it has come', async () => {
     const done: number[] = [];
     const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
-    const ask = { ...place, recipe, specks: 0 };
+    const ask = { ...place, recipe, specks: 0, solved: null };
     const tiles = await withPhoto().run('pick', ask, { onProgress: (share) => done.push(share) });
     expect(Object.keys(tiles)).toEqual(['0,0']);
     const at = (x: number, y: number) => tiles['0,0']?.[(y * PAINTED_TILE_SIZE + x) * 2];
@@ -245,7 +245,7 @@ describe('a pick in the engine', () => {
 
   it('picks from the composition as it shows as well', async () => {
     const recipe = { by: 'reach' as const, from: 'composition' as const, points: [point] };
-    const tiles = await withPhoto().run('pick', { ...place, recipe, specks: 0 });
+    const tiles = await withPhoto().run('pick', { ...place, recipe, specks: 0, solved: null });
     expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 32) * 2]).toBe(65_535);
     expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 8) * 2]).toBe(0);
   });
@@ -269,13 +269,13 @@ describe('a pick in the engine', () => {
   it('says what is missing', async () => {
     const engine = engineWithScene();
     const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
-    const nobody = engine.run('pick', { ...place, recipe, specks: 0 });
+    const nobody = engine.run('pick', { ...place, recipe, specks: 0, solved: null });
     await expect(nobody).rejects.toThrow('no longer in the composition');
     const bare = new Engine(inlinePort, 1);
     const empty = newComposition('Test', { width: side, height: side });
     const other = { ...layer, id: 'l', source: 'f'.repeat(64) };
     bare.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [other] } });
-    const early = bare.run('pick', { ...place, recipe, specks: 0 });
+    const early = bare.run('pick', { ...place, recipe, specks: 0, solved: null });
     await expect(early).rejects.toThrow('not there yet');
   });
 });

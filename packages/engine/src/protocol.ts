@@ -2,6 +2,7 @@ import type {
   Brush,
   Colour,
   Likely,
+  PickFinish,
   PickRecipe,
   ReachFrom,
   SourceLevel,
@@ -153,7 +154,7 @@ export interface Jobs {
   'stroke-drop': { ask: { stroke: string }; answer: null };
   /** Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`. */
   pick: {
-    ask: PickPlace & { recipe: PickRecipe; specks: number };
+    ask: PickPlace & PickFinish & { recipe: PickRecipe };
     answer: Readonly<Record<string, Uint16Array>>;
   };
   /** Cuts what is likely somewhere at the picture's edges; answers as `pick` does. */

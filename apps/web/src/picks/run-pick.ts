@@ -108,7 +108,7 @@ function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string
     mask: target.mask?.id ?? '',
     part: part.id,
     recipe: part.recipe,
-    specks: part.specks,
+    ...{ specks: part.specks, solved: part.solved },
     tiles,
   };
   useComposition.getState().perform(pickPart, args);
@@ -157,7 +157,10 @@ async function pickTiles(
     const options = { ...pickSeat(), signal, onProgress };
     return await pageEngine().run(
       'pick',
-      { ...pickPlace(layer.id), recipe, specks: part.specks ?? 0 },
+      {
+        ...{ ...pickPlace(layer.id), recipe },
+        ...{ specks: part.specks ?? 0, solved: part.solved ?? null },
+      },
       options,
     );
   } finally {
@@ -192,14 +195,17 @@ export async function commitLikely(
   await work;
 }
 
-/** Works the picked part in hand out again without islands and holes of fewer pixels than `specks`. */
-export function setSpecks(specks: number): void {
+/**
+ * Works the picked part in hand out again: without islands and holes of fewer pixels than `specks`, with
+ * the alpha along its edge solved or as it was cut.
+ */
+export function finishPick(change: Pick<PickedPart, 'specks' | 'solved'>): void {
   queuePick(() => {
     const target = maskInHand();
     const part = target?.part;
     if (!target || part?.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
-    const words = `Specks of ${part.name}`;
-    return { words, target, isNew: false, part: { ...part, specks } };
+    const words = 'solved' in change ? `Solving ${part.name}` : `Specks of ${part.name}`;
+    return { words, target, isNew: false, part: { ...part, ...change } };
   });
 }
 

@@ -5,7 +5,7 @@ import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 import { useCamera } from './camera-store';
 
-/** Strokes of marks: keep as fine light dots, drop as dark hatching. */
+/** Strokes of marks: keep as fine light dots, drop as dark hatching, unsure as a violet weave. */
 export function MarkStrokes({
   strokes,
   map,
@@ -46,6 +46,16 @@ function MarkStroke({
       <>
         <Line {...common} stroke="#ffffff" opacity={0.16} />
         <Line {...common} stroke="#ffffff" strokeWidth={2.4} dash={[0.1, 5]} />
+      </>
+    );
+  }
+  if (mark === 'unsure') {
+    // A weave: bars across, and a thread along.
+    return (
+      <>
+        <Line {...common} stroke="#8b5cf6" opacity={0.3} />
+        <Line {...common} lineCap="butt" stroke="#c4b5fd" dash={[1.5, 6]} opacity={0.8} />
+        <Line {...common} stroke="#c4b5fd" strokeWidth={1.5} opacity={0.8} />
       </>
     );
   }

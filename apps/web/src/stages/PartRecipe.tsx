@@ -4,22 +4,24 @@ import {
   type Layer,
   type MaskPart,
   maskOf,
+  type PickedPart,
   RAMP_SHAPES,
   type RampPart,
   type ReachPoint,
   setRamp,
 } from '@diplex/document';
 import { IconTrash } from '@tabler/icons-react';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
 import { LikenessAmount } from '../controls/LikenessAmount';
+import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
-import { setSpecks } from '../picks/run-pick';
+import { finishPick } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
 
 // Charts are large and only tones need them here.
@@ -43,6 +45,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
   return (
     <>
       {part.recipe.by === 'reach' && <ReachRows part={part} points={part.recipe.points} />}
+      {part.recipe.by !== 'reach' && <SolveRows part={part} />}
       <Section title="Specks and holes" aside={part.name}>
         <Amount
           label="Under"
@@ -53,10 +56,47 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
           unit="px"
           curve={3}
           onTry={() => undefined}
-          onSet={setSpecks}
+          onSet={(specks) => finishPick({ specks })}
         />
       </Section>
     </>
+  );
+}
+
+const USUAL_BAND = 40;
+
+/** The unsure band along a cut, and whether its alpha is solved. */
+function SolveRows({ part }: { readonly part: PickedPart }) {
+  const [chosen, choose] = useState<number | null>(null);
+  const band = chosen ?? part.solved ?? USUAL_BAND;
+  const solved = part.solved !== undefined && part.solved !== null;
+  return (
+    <Section title="Edge band" aside={solved ? 'solved' : 'as it was cut'}>
+      <Amount
+        label="Width"
+        value={band}
+        min={0}
+        max={400}
+        step={1}
+        unit="px"
+        curve={2}
+        onTry={choose}
+        onSet={choose}
+      />
+      <div className="mt-1.5 grid grid-cols-2 gap-1.5">
+        <PlainButton
+          words={solved ? 'Solve again' : 'Solve'}
+          hint="Works out how far each pixel of the band, and what is marked as unsure, belongs to the thing"
+          onPress={() => finishPick({ solved: band })}
+        />
+        <PlainButton
+          words="As cut"
+          hint="Goes back to the plain cut; the marks stay"
+          disabled={!solved}
+          onPress={() => finishPick({ solved: null })}
+        />
+      </div>
+    </Section>
   );
 }
 

@@ -50,6 +50,12 @@ export function ReachOptions() {
   );
 }
 
+const UNSURE = {
+  value: 'unsure',
+  words: 'unsure',
+  hint: 'Where the two mix: Solve works it out',
+} as const;
+
 export function MarkingOptions({ tool }: { readonly tool: 'sweep' | 'marks' }) {
   const { marking, take } = useHand();
   const set = (change: Partial<Marking>) => take({ marking: { ...marking, ...change } });
@@ -61,6 +67,7 @@ export function MarkingOptions({ tool }: { readonly tool: 'sweep' | 'marks' }) {
         options={[
           { value: 'keep', words: 'keep', hint: 'What belongs to the thing (I turns round)' },
           { value: 'drop', words: 'drop', hint: 'What does not (I turns round)' },
+          ...(tool === 'marks' ? [UNSURE] : []),
         ]}
         onChoose={(mark) => set({ mark })}
       />

@@ -20,6 +20,8 @@ abstract class MarkingTool implements Tool {
   private target: MaskInHand | null = null;
   private points: Point[] = [];
   private mark: StrokeMark = 'keep';
+  /** Whether it marks what the solver has to work out, too. */
+  protected readonly takesUnsure: boolean = false;
 
   begin(at: PointerSample): void {
     const target = maskInHand();
@@ -27,7 +29,8 @@ abstract class MarkingTool implements Tool {
     if (reason || !target) return tellProblem(reason ?? '');
     this.target = target;
     const { mark } = useHand.getState().marking;
-    this.mark = at.otherButton ? (mark === 'keep' ? 'drop' : 'keep') : mark;
+    const meant = this.takesUnsure || mark !== 'unsure' ? mark : 'keep';
+    this.mark = at.otherButton ? (meant === 'keep' ? 'drop' : 'keep') : meant;
     this.points = [];
     this.move([at]);
   }
@@ -136,6 +139,7 @@ class SweepTool extends MarkingTool {
 }
 
 class MarksTool extends MarkingTool {
+  protected override readonly takesUnsure = true;
   protected drawsBox = () => false;
   protected drawsPlace = () => useHand.getState().marking.marksForm === 'fill';
   protected withBox = () => null;

@@ -3,6 +3,7 @@ import { sideModel } from './side-model';
 import { type AlphaGuess, type SolvePlan, solveAlpha } from './solve-alpha';
 import { KNOWN, knownAlpha, type MatteInput } from './trimap';
 import { type Unmixed, Unmixer } from './unmix';
+import { type Region, unsureRegion } from './unsure-region';
 
 /** How a matte is worked out; nothing of it changes the result. */
 export interface MatteTask {
@@ -33,9 +34,6 @@ const KEPT_SHADING = 0.1;
 const PULL = 6e-4;
 const LEAST_VARIANCE = 0.02;
 const USUAL_ERROR = 0.01;
-
-/** What lies farther from all that is unsure is not looked at, in pixels. */
-const SURROUNDINGS = 200;
 
 const NO_GUESS = (pixels: number): AlphaGuess => ({
   weight: new Float32Array(pixels),
@@ -108,33 +106,6 @@ function guessByColour(
   }
   onProgress(1);
   return guess;
-}
-
-interface Region {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** What has to be looked at: all that is unsure, and its surroundings. */
-function unsureRegion({ width, height, known }: MatteInput): Region | null {
-  let [x0, y0, x1, y1] = [width, height, -1, -1];
-  for (let p = 0; p < known.length; p++) {
-    if (known[p] === KNOWN.drop || known[p] === KNOWN.keep) continue;
-    const [x, y] = [p % width, Math.floor(p / width)];
-    x0 = Math.min(x0, x);
-    x1 = Math.max(x1, x);
-    y0 = Math.min(y0, y);
-    y1 = Math.max(y1, y);
-  }
-  if (x1 < 0) return null;
-  const [left, top] = [Math.max(0, x0 - SURROUNDINGS), Math.max(0, y0 - SURROUNDINGS)];
-  return {
-    ...{ x: left, y: top },
-    width: Math.min(width, x1 + 1 + SURROUNDINGS) - left,
-    height: Math.min(height, y1 + 1 + SURROUNDINGS) - top,
-  };
 }
 
 function cropped({ width, linear, known }: MatteInput, region: Region): MatteInput {

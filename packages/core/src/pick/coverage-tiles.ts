@@ -7,11 +7,11 @@ const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
 
 /**
- * Coverage (0..255 for `width` by `height` pixels) as tiles of pairs, by `column,row`; those where
+ * Coverage (0..255, or 0..65535, for `width` by `height` pixels) as tiles of pairs, by `column,row`; those where
  * nothing is covered are left out. Tiles that are covered all over share their memory.
  */
 export function coverageTiles(
-  coverage: Uint8Array,
+  coverage: Uint8Array | Uint16Array,
   width: number,
   height: number,
 ): Record<string, Uint16Array> {
@@ -29,16 +29,20 @@ export function coverageTiles(
   return tiles;
 }
 
+function topOf(coverage: Uint8Array | Uint16Array): number {
+  return coverage.BYTES_PER_ELEMENT === 1 ? 255 : TOP;
+}
+
 /** Beyond the picture a tile says what it likes: nobody looks there. */
 function kindOf(
-  coverage: Uint8Array,
+  coverage: Uint8Array | Uint16Array,
   width: number,
   height: number,
   column: number,
   row: number,
 ): 'empty' | 'full' | 'mixed' {
   const first = coverage[row * SIDE * width + column * SIDE];
-  if (first !== 0 && first !== 255) return 'mixed';
+  if (first !== 0 && first !== topOf(coverage)) return 'mixed';
   for (let y = row * SIDE; y < Math.min(height, (row + 1) * SIDE); y++) {
     const end = y * width + Math.min(width, (column + 1) * SIDE);
     for (let p = y * width + column * SIDE; p < end; p++) {
@@ -49,19 +53,20 @@ function kindOf(
 }
 
 function cut(
-  coverage: Uint8Array,
+  coverage: Uint8Array | Uint16Array,
   width: number,
   height: number,
   column: number,
   row: number,
 ): Uint16Array {
   const pairs = new Uint16Array(SIDE * SIDE * 2);
+  const by = TOP / topOf(coverage);
   for (let y = 0; y < SIDE; y++) {
     const v = Math.min(height - 1, row * SIDE + y);
     for (let x = 0; x < SIDE; x++) {
       const u = Math.min(width - 1, column * SIDE + x);
       const at = (y * SIDE + x) * 2;
-      pairs[at] = (coverage[v * width + u] as number) * 257;
+      pairs[at] = (coverage[v * width + u] as number) * by;
       pairs[at + 1] = TOP;
     }
   }

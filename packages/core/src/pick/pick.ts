@@ -6,6 +6,7 @@ import type { PickGround } from './pick-ground';
 import { REACH_STEP, reachMap, reachTable } from './reach';
 import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
+import { knownAfterCut, solveEdge } from './solve-edge';
 import { takeSpecksOut } from './tidied';
 
 /** The recipes that can be worked out from pixels alone. */
@@ -15,20 +16,62 @@ export function isPickRecipe(recipe: Recipe): recipe is PickRecipe {
   return 'from' in recipe;
 }
 
+/** What is done with what was picked. */
+export interface PickFinish {
+  /** Islands and holes of fewer pixels than this are taken out. */
+  readonly specks: number;
+  /** The width of the unsure band whose alpha is solved along a cut; null leaves the edge as it was cut. */
+  readonly solved: number | null;
+}
+
+const PLAIN: PickFinish = { specks: 0, solved: null };
+
 /**
- * Works out a recipe over the whole mask, without islands and holes of fewer than `specks` pixels.
- * @returns coverage 0..255 for every pixel of level 0
+ * Works out a recipe over the whole mask.
+ * @returns coverage for every pixel of level 0: 0..255, or 0..65535 where alpha was solved
  * @throws SegmentStopped when `how.stopped` says so
  */
 export function pick(
   recipe: PickRecipe,
   ground: PickGround,
   how: Pick<SegmentTask, 'stopped' | 'onProgress'> = {},
-  specks = 0,
+  { specks, solved }: PickFinish = PLAIN,
+): Uint8Array | Uint16Array {
+  const { width, height } = ground;
+  if (solved === null || recipe.by === 'reach') {
+    const coverage = pickAll(recipe, ground, how);
+    takeSpecksOut(coverage, width, height, specks);
+    return coverage;
+  }
+  const { onProgress, ...rest } = how;
+  const part = (from: number, to: number) => ({
+    ...rest,
+    ...(onProgress && { onProgress: (done: number) => onProgress(from + done * (to - from)) }),
+  });
+  const labels = cut(recipe, ground, part(0, 0.3));
+  takeSpecksOut(labels, width, height, specks);
+  const marks = recipe.by === 'marks' ? allMarks(recipe.marks, ground, 0, 'with unsure') : null;
+  const said = marks ?? sweepMarks(recipe as SweepRecipe, ground, 0);
+  const known = knownAfterCut(labels, said, width, height, solved);
+  return solveEdge(ground.level(0), known, part(0.3, 1));
+}
+
+type SweepRecipe = Extract<PickRecipe, { readonly by: 'sweep' }>;
+type CutRecipe = Exclude<PickRecipe, { readonly by: 'reach' }>;
+
+/** 1 for every pixel inside the cut that a recipe's marks mean. */
+function cut(
+  recipe: CutRecipe,
+  ground: PickGround,
+  how: Pick<SegmentTask, 'stopped' | 'onProgress'>,
 ): Uint8Array {
-  const coverage = pickAll(recipe, ground, how);
-  takeSpecksOut(coverage, ground.width, ground.height, specks);
-  return coverage;
+  return segment({
+    ...{ ground, ...how },
+    marks: (level) =>
+      recipe.by === 'sweep'
+        ? sweepMarks(recipe, ground, level)
+        : allMarks(recipe.marks, ground, level, 'without unsure'),
+  });
 }
 
 function pickAll(
@@ -37,14 +80,7 @@ function pickAll(
   how: Pick<SegmentTask, 'stopped' | 'onProgress'>,
 ): Uint8Array {
   if (recipe.by === 'reach') return pickReach(recipe.points, ground, how.onProgress);
-  const task: SegmentTask = {
-    ...{ ground, ...how },
-    marks: (level) =>
-      recipe.by === 'sweep'
-        ? sweepMarks(recipe, ground, level)
-        : allMarks(recipe.marks, ground, level),
-  };
-  return softened(segment(task), ground.width, ground.height);
+  return softened(cut(recipe, ground, how), ground.width, ground.height);
 }
 
 function pickReach(
@@ -74,9 +110,15 @@ function extentAt({ width, height }: PickGround, level: number): [number, number
   return [Math.ceil(width / 2 ** level), Math.ceil(height / 2 ** level)];
 }
 
-function strokesOf(strokes: readonly MarkedStroke[]) {
-  return strokes.map(({ mark, radius, points }) => ({ mark: MARK[mark], radius, points }));
+/** What the cut does not know is not marked: unsure strokes take marks under them away. */
+function strokesOf(strokes: readonly MarkedStroke[], how: UnsureMarks = 'without unsure') {
+  return strokes.map(({ mark, radius, points }) => {
+    const none = mark === 'unsure' && how === 'without unsure';
+    return { mark: none ? MARK.none : MARK[mark], radius, points };
+  });
 }
+
+type UnsureMarks = 'with unsure' | 'without unsure';
 
 function sweepMarks(
   { strokes, box }: { readonly strokes: readonly MarkedStroke[]; readonly box: Rect | null },
@@ -98,12 +140,19 @@ function sweepMarks(
   return marks;
 }
 
-function allMarks(all: readonly Marked[], ground: PickGround, level: number): Uint8Array {
+function allMarks(
+  all: readonly Marked[],
+  ground: PickGround,
+  level: number,
+  how: UnsureMarks,
+): Uint8Array {
   const [width, height] = extentAt(ground, level);
   const marks = new Uint8Array(width * height);
   for (const each of all) {
-    if ('fill' in each) fillMark(marks, width, height, MARK[each.mark], each.fill, level);
-    else drawStrokes(strokesOf([each]), marks, width, height, level);
+    if ('fill' in each) {
+      if (each.mark === 'unsure' && how === 'without unsure') continue;
+      fillMark(marks, width, height, MARK[each.mark], each.fill, level);
+    } else drawStrokes(strokesOf([each], how), marks, width, height, level);
   }
   return marks;
 }

@@ -103,7 +103,7 @@ describe('specks and holes', () => {
       points: [{ ...point, spread: 'everywhere' as const }],
     };
     const seen = (specks: number) => {
-      const coverage = pick(recipe, spotted, {}, specks);
+      const coverage = pick(recipe, spotted, {}, { specks, solved: null });
       return [20 * 120 + 20, 30 * 120 + 90, 10 * 120 + 100, 5 * 120 + 5].map((p) => coverage[p]);
     };
     expect(seen(0)).toEqual([255, 0, 255, 0]);

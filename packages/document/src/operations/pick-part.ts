@@ -8,15 +8,17 @@ export const pickPart: Operation<{
   part: string;
   recipe: Recipe;
   specks?: number;
+  solved?: number | null;
   tiles: Readonly<Record<string, BlobHash>>;
 }> = {
   name: 'pickPart',
   words: (before, { mask, part }) => `Picked ${partName(before, mask, part)} anew`,
-  change(draft, { mask, part, recipe, specks, tiles }) {
+  change(draft, { mask, part, recipe, specks, solved, tiles }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
     target.recipe = castDraft(recipe);
     if (specks !== undefined) target.specks = specks;
+    if (solved !== undefined) target.solved = solved;
     // Tiles that stay the same stay untouched, so that the step holds only what changed.
     for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];
     for (const [key, hash] of Object.entries(tiles)) {

@@ -156,6 +156,7 @@ export class PickedPartSchema extends PartSchema {
   @IsIn(['picked']) kind!: 'picked';
   @IsRecipe() recipe!: Recipe;
   @IsOptional() @IsNumber() @Min(0) specks?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.edgeBand) solved?: number | null;
   @IsTileMap() tiles!: Record<string, string>;
 }
 

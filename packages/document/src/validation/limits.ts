@@ -14,4 +14,6 @@ export const LIMITS = {
   evened: 100,
   /** Strokes or points that one picked part is worked out from. */
   marks: 5000,
+  /** Pixels of the mask. */
+  edgeBand: 2_000,
 } as const;

@@ -4,7 +4,7 @@ import { groundFor } from './pick-grounds';
 
 export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress }) => {
   const ground = groundFor(ask, ask.recipe.from, pixels);
-  const coverage = pick(ask.recipe, ground, { stopped, onProgress: progress }, ask.specks);
+  const coverage = pick(ask.recipe, ground, { stopped, onProgress: progress }, ask);
   return handOver(coverageTiles(coverage, ground.width, ground.height));
 };
 
