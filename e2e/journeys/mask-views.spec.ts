@@ -41,7 +41,20 @@ test('looks at a mask in every view and on every backdrop, by key', async ({ pag
   expect(await bench.colourAt(OUTSIDE)).toEqual([16, 192, 64]);
   expect(await bench.colourAt(COAT)).toEqual(coat);
   await page.keyboard.press('n');
+  // The complement of a keeper with warm hair and skin: more blue than red.
+  await expect
+    .poll(async () => {
+      const [red, , blue] = await bench.colourAt(OUTSIDE);
+      return blue - red;
+    })
+    .toBeGreaterThan(10);
+  await page.keyboard.press('n');
   expect(await bench.colourAt(OUTSIDE)).toEqual(wall);
+  await page.keyboard.press('m');
+  await page.getByLabel('Compared with').selectOption({ index: 1 });
+  // Only the wall shows outside of the keeper, only both show on the coat.
+  expect(await bench.colourAt(OUTSIDE)).not.toEqual(wall);
+  expect(await bench.colourAt(COAT)).toEqual(coat);
   await page.keyboard.press('m');
   expect(await bench.colourAt(OUTSIDE)).toEqual(wall);
 

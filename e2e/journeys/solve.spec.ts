@@ -18,6 +18,8 @@ async function mark(bench: BenchPage, words: string, strokes: readonly Place[][]
 }
 
 test("the keeper's hair by five strokes of marks and one solve", async ({ page }) => {
+  // Four cuts and three solves of a wide band.
+  test.setTimeout(180_000);
   const bench = await photoToCut(page, 'Hair solved', 'keeper-portrait.jpg', KEEPER);
   await bench.tool('Marks');
   await bench.amount('Size', 60);
@@ -66,6 +68,25 @@ test("the keeper's hair by five strokes of marks and one solve", async ({ page }
   // Strands that a cut takes or leaves whole now count as much as they show.
   expect(solved.edgeDifference).toBeLessThan(0.65 * cut.edgeDifference);
   expect(solved.intersectionOverUnion).toBeGreaterThan(0.91);
+
+  await test.step('the fringe is cleaned by itself, and has an amount', async () => {
+    const fringe = page.getByRole('textbox', { name: /^Clean fringe/ });
+    await expect(fringe).toHaveValue('100');
+    await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
+    await page.getByRole('button', { name: 'White', exact: true }).click();
+    const clean = await bench.pixels();
+    await bench.amount('Clean fringe', 0);
+    const plain = await bench.pixels();
+    // The old backdrop is greenish: without it, strands have less green than red.
+    const greener = (pixels: typeof clean) =>
+      pixels.data.reduce(
+        (sum, value, i) => sum + (i % 4 === 1 ? value : i % 4 === 0 ? -value : 0),
+        0,
+      );
+    expect(greener(clean)).toBeLessThan(greener(plain) - 10_000);
+    await bench.undo();
+    await page.getByRole('button', { name: 'Plain', exact: true }).click();
+  });
 
   await test.step('the marks stay, the cut can be had again, and a solve can be stopped', async () => {
     await expect(bench.parts()).toContainText('5 marks');

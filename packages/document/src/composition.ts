@@ -263,6 +263,9 @@ export function isTiled(part: MaskPart): part is TiledPart {
   return part.kind === 'painted' || part.kind === 'picked';
 }
 
+/** How far colours are gathered for a clean fringe where nothing else is said, in composition pixels. */
+export const FRINGE_WIDTH = 12;
+
 /** What shows of a layer: parts, combined in order. */
 export interface Mask {
   readonly id: string;
@@ -278,6 +281,10 @@ export interface Mask {
   readonly evened?: number;
   /** Makes the edge steeper, after the feather: 0 (as it is) to 1 (hard). */
   readonly firm?: number;
+  /** How much of the old backdrop's colour is taken out of the edge, 0..1; none when left out. */
+  readonly fringe?: number;
+  /** How far around colours are gathered for that, in composition pixels; FRINGE_WIDTH when left out. */
+  readonly fringeWidth?: number;
   /** The name under which it stands on the mask shelf; null or left out when it does not. */
   readonly shelf?: string | null;
   /** The extent of its own pixels, where they are not those of the layer that uses it. */

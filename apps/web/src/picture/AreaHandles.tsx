@@ -6,6 +6,7 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useAreaLines } from './area-lines';
 import { useCamera } from './camera-store';
+import { HANDLE_LOOK } from './handle-look';
 
 /** Handles round the area: drag it, its corners scale, the knob turns. */
 export function AreaHandles() {
@@ -63,18 +64,7 @@ export function AreaHandles() {
         onTransform={() => tryOut(changeArea, change())}
         onTransformEnd={settle}
       />
-      <Transformer
-        ref={handles}
-        flipEnabled={false}
-        rotationSnaps={[0, 45, 90, 135, 180, 225, 270, 315]}
-        rotationSnapTolerance={2}
-        anchorSize={9}
-        anchorCornerRadius={5}
-        anchorFill="#ffffff"
-        anchorStroke="#1b1507"
-        borderStroke="#d9a74a"
-        borderDash={[5, 3]}
-      />
+      <Transformer ref={handles} {...HANDLE_LOOK} borderDash={[5, 3]} />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { maskInHand } from '../tools/mask-in-hand';
 import { useCamera } from './camera-store';
+import { HANDLE_LOOK } from './handle-look';
 import { Knob } from './Knob';
 
 /** How far the knob that moves a frame stands off it, in window pixels. */
@@ -97,14 +98,7 @@ export function FrameHandles() {
       />
       <Transformer
         ref={handles}
-        flipEnabled={false}
-        rotationSnaps={[0, 45, 90, 135, 180, 225, 270, 315]}
-        rotationSnapTolerance={2}
-        anchorSize={9}
-        anchorCornerRadius={5}
-        anchorFill="#ffffff"
-        anchorStroke="#1b1507"
-        borderStroke="#d9a74a"
+        {...HANDLE_LOOK}
         borderDash={[5, 3]}
         shouldOverdrawWholeArea={false}
       />

@@ -12,8 +12,7 @@ import { Rect, Transformer } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
-
-const BRASS = '#d9a74a';
+import { HANDLE_LOOK } from './handle-look';
 
 /** How far the turning knob stands off the frame, in window pixels; inwards when there is no room. */
 const KNOB = 26;
@@ -81,15 +80,9 @@ export function PlacementHandles() {
       />
       <Transformer
         ref={handles}
-        flipEnabled={false}
-        rotationSnaps={[0, 45, 90, 135, 180, 225, 270, 315]}
-        rotationSnapTolerance={2}
+        {...HANDLE_LOOK}
         rotateAnchorOffset={roomAbove ? KNOB : -KNOB}
         anchorSize={10}
-        anchorCornerRadius={5}
-        anchorFill="#ffffff"
-        anchorStroke="#1b1507"
-        borderStroke={BRASS}
         borderStrokeWidth={1.5}
         shouldOverdrawWholeArea={false}
       />

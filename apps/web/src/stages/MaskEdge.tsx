@@ -1,4 +1,5 @@
 import {
+  FRINGE_WIDTH,
   type Layer,
   linkMask,
   maskOf,
@@ -62,6 +63,25 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onTry={(evened) => tryOut(setMaskEdge, { mask: mask.id, edge: { evened } })}
         onSet={(evened) => perform(setMaskEdge, { mask: mask.id, edge: { evened } })}
       />
+      <ShareAmount
+        label="Clean fringe"
+        value={mask.fringe ?? 0}
+        onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
+        onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
+      />
+      {(mask.fringe ?? 0) > 0 && (
+        <Amount
+          label="Fringe width"
+          value={mask.fringeWidth ?? FRINGE_WIDTH}
+          min={1}
+          max={100}
+          step={0.5}
+          unit="px"
+          curve={2}
+          onTry={(fringeWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+          onSet={(fringeWidth) => perform(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+        />
+      )}
       <ShareAmount
         label="Density"
         value={use.density ?? 1}

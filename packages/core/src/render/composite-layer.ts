@@ -1,5 +1,6 @@
 import {
   type Composition,
+  growRect,
   type Layer,
   layerById,
   maskMatrix,
@@ -10,6 +11,7 @@ import { combineMasks, compositeRows, inScratch, turnRound } from '@diplex/kerne
 import { type CoverageImage, type FloatImage, isAll, newFloatImage } from '../image/images';
 import { renderMask, type ToneSource } from '../mask/render-mask';
 import type { PixelReader } from '../pixels/pixel-reader';
+import { cleanFringe, fringeReach } from './clean-fringe';
 import { compositeOnGrid } from './composite-on-grid';
 import { borderCoverage, renderContent } from './render-layer';
 
@@ -27,7 +29,7 @@ export function compositeLayer(
     if (coverage && isAll(coverage, 0)) return;
     const plain = layer.blending === 'normal' && !coverage;
     if (plain && compositeOnGrid(composition, layer, image, region, scale, reader)) return;
-    const content = renderContent(layer, region, scale, composition.mixIn, reader);
+    const content = layerContent(composition, layer, region, scale, reader);
     if (!content) return;
     const cover = coverage?.data ?? null;
     compositeRows(
@@ -39,6 +41,26 @@ export function compositeLayer(
       composition.mixIn,
     );
   });
+}
+
+/** A layer's own pixels as they show: without the old backdrop's colour where its mask has a clean fringe. */
+export function layerContent(
+  composition: Composition,
+  layer: Layer,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): FloatImage | null {
+  const content = renderContent(layer, region, scale, composition.mixIn, reader);
+  const mask = maskOf(composition, layer);
+  const reach = fringeReach(mask, scale);
+  if (!content || !mask || reach === 0) return content;
+  const around = growRect(region, reach);
+  const shown = layerMask(composition, layer, around, scale, reader);
+  if (!shown || isAll(shown, 0) || isAll(shown, 1)) return content;
+  const wide = renderContent(layer, around, scale, composition.mixIn, reader);
+  if (wide) cleanFringe(wide, shown, mask, scale, content);
+  return content;
 }
 
 /** The pictures that a layer's mask may look at. */

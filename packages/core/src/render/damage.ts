@@ -1,6 +1,7 @@
 import {
   boundsAfter,
   type Composition,
+  FRINGE_WIDTH,
   growRect,
   intersectRects,
   isTiled,
@@ -28,7 +29,16 @@ export function maskSupport(mask: Mask): number {
   // A wide feather is drawn on a coarser grid, which reaches a little farther than its kernel.
   const reach = (sigma: number) => featherSupport(sigma) + sigma;
   const part = Math.max(0, ...mask.parts.map((each) => reach(each.feather)));
-  return part + reach(mask.feather) + reach(mask.evened ?? 0) + chokeSupport(mask.choke ?? 0) + 2;
+  // As far as colours are gathered for a clean fringe, and a little more for its steps.
+  const fringe = mask.fringe ? (mask.fringeWidth ?? FRINGE_WIDTH) * 2 : 0;
+  return (
+    fringe +
+    part +
+    reach(mask.feather) +
+    reach(mask.evened ?? 0) +
+    chokeSupport(mask.choke ?? 0) +
+    2
+  );
 }
 
 /** The tiles that two states of a part do not share, as one rectangle of mask pixels. */

@@ -19,6 +19,7 @@ import {
 import { sourceRect } from '../geometry/resample';
 import { levelSize } from '../pixels/source-level';
 import { type TilePlace, tilesUnder } from '../pixels/tiled-level';
+import { fringeReach } from './clean-fringe';
 import { maskSupport } from './damage';
 import { layerToOutput, levelFor } from './render-layer';
 import { toneLayers } from './tone-layers';
@@ -51,12 +52,13 @@ export function neededPixels(
   const addSource = (layer: Layer): Rect => {
     const toOutput = layerToOutput(layer, scale);
     const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
-    const part = intersectRects(growRect(bounds, 1), region);
+    const wide = growRect(region, fringeReach(maskOf(composition, layer), scale));
+    const part = intersectRects(growRect(bounds, 1), wide);
     if (isEmpty(part) || layer.kind !== 'photo') return part;
     const { source, size } = layer;
     const level = levelFor(layer, scale);
     const extent = levelSize(size.width, size.height, level);
-    for (const place of tilesUnder(extent, sourceRect(level, toOutput, region))) {
+    for (const place of tilesUnder(extent, sourceRect(level, toOutput, wide))) {
       sources.set(`${source}/${level}/${place.column},${place.row}`, { source, level, ...place });
     }
     return part;

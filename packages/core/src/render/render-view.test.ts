@@ -9,6 +9,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { tiled } from '../pixels/tiled-level';
+import { meanColour } from './mean-colour';
 import { neededPixels } from './needed-pixels';
 import { renderView } from './render-view';
 import type { View } from './view';
@@ -100,6 +101,29 @@ describe('renderView', () => {
     const value = composition([painted], { blending: 'multiply', opacity: 0.3, shown: false });
     const view: View = { kind: 'backdrop', layer: 'l', colour: { r: 9, g: 9, b: 9 } };
     expect(colourAt(value, view, 200, 200)).toEqual([200, 200, 200, 255]);
+  });
+
+  it('shows what only one of two masks shows, each hatched its own way', () => {
+    const value = composition([painted]);
+    const [own] = value.layers;
+    if (!own) throw new Error('There is a layer.');
+    const other = { ...own, id: 'o', maskUse: null };
+    const both = { ...value, layers: [own, other] };
+    const view: View = { kind: 'difference', layer: 'l', other: 'o' };
+    // Both show it: the layer as it is.
+    expect(colourAt(both, view, 200, 200)).toEqual([200, 200, 200, 255]);
+    const cool = colourAt(both, view, 10, 200);
+    expect(cool[2]).toBeGreaterThan((cool[0] as number) + 20);
+    const warm = colourAt(both, { ...view, layer: 'o', other: 'l' }, 10, 200);
+    expect(warm[0]).toBeGreaterThan((warm[2] as number) + 20);
+  });
+
+  it('finds the mean colour of what is shown', () => {
+    const value = composition([painted]);
+    const layer = value.layers[0] as PhotoLayer;
+    expect(meanColour(value, layer, reader)).toEqual({ r: 200, g: 200, b: 200 });
+    const nothing = composition([], {}, 'empty');
+    expect(meanColour(nothing, nothing.layers[0] as PhotoLayer, reader)).toBeNull();
   });
 
   it('veils what is hidden, and leaves what is shown as it is', () => {

@@ -2,7 +2,7 @@ import { type Composition, growRect, type Layer, layerById, type Rect } from '@d
 import { compositeRows, decodeExactly, encodePixels, scratchSamples } from '@diplex/kernels';
 import { type CoverageImage, type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { layerCoverage, layerMask } from './composite-layer';
+import { layerContent, layerCoverage, layerMask } from './composite-layer';
 import { type RenderPlan, renderComposition } from './render-composition';
 import { borderCoverage, renderContent } from './render-layer';
 import type { Colour, View } from './view';
@@ -105,6 +105,7 @@ function drawLayerView(
     return image;
   }
   const image = newFloatImage(region.width, region.height);
+  const cleaned = layerContent(composition, layer, region, scale, reader) ?? content;
   if (view.kind === 'backdrop') {
     fill(image, () => triple(view.colour), region);
   } else {
@@ -113,7 +114,7 @@ function drawLayerView(
     fill(image, (x, y) => (odd(x, y) ? b : a) as readonly [number, number, number], region);
   }
   const coverage = layerCoverage(composition, layer, region, scale, reader);
-  compositeRows('normal', image.data, content.data, coverage?.data ?? null, 1, space);
+  compositeRows('normal', image.data, cleaned.data, coverage?.data ?? null, 1, space);
   return image;
 }
 

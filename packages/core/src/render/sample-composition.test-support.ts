@@ -116,6 +116,8 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   choke: fc.constantFrom(undefined, 0, 1.4, -2.6),
   evened: fc.constantFrom(undefined, 0, 2),
   firm: fc.constantFrom(undefined, 0, 0.6),
+  fringe: fc.constantFrom(undefined, undefined, 0.8),
+  fringeWidth: fc.constantFrom(undefined, 3),
 });
 
 const anyLayer = fc.record({

@@ -90,6 +90,11 @@ describe('every operation', () => {
       { mask: 'cut', edge: { firm: 1 } },
       'Firmness to 100 %: mask of Keeper',
     ],
+    [
+      operations.setMaskEdge,
+      { mask: 'cut', edge: { fringe: 0.5 } },
+      'Clean fringe to 50 %: mask of Keeper',
+    ],
     [operations.setDensity, { ...keeper, density: 0.5 }, 'Density of the mask of Keeper to 50 %'],
     [
       operations.shelveMask,
@@ -171,6 +176,18 @@ describe('every operation', () => {
     expect(composition.masks[0]?.parts[6]).toMatchObject({ recipe, tiles: { '2,2': HASH } });
     const part = composition.masks[0]?.parts[6];
     expect(part?.kind === 'picked' && Object.keys(part.tiles)).toEqual(['2,2']);
+  });
+
+  it('cleans the fringe of a mask by itself when a part of it is solved, once', () => {
+    const recipe = { by: 'subject' as const, name: 'Cup', confidence: 1 };
+    const args = { mask: 'cut', part: 'p7', recipe, tiles: { '2,2': HASH } };
+    const plain = after(operations.pickPart, args).composition;
+    expect(plain.masks[0]?.fringe).toBeUndefined();
+    const solved = after(operations.pickPart, { ...args, solved: 40 }).composition;
+    expect(solved.masks[0]).toMatchObject({ fringe: 1 });
+    const off = perform(solved, operations.setMaskEdge, { mask: 'cut', edge: { fringe: 0 } });
+    const again = perform(off.composition, operations.pickPart, { ...args, solved: 50 });
+    expect(again.composition.masks[0]?.fringe).toBe(0);
   });
 
   it('shares a mask in its place, keeps what is on the shelf, and drops what nobody uses', () => {

@@ -1,11 +1,13 @@
 import type { Mask } from '../composition';
 import { maskOwnerName, type Operation, unlockedMask } from './operation';
 
-export type MaskEdge = Partial<Pick<Mask, 'choke' | 'evened' | 'firm'>>;
+export type MaskEdge = Partial<Pick<Mask, 'choke' | 'evened' | 'firm' | 'fringe' | 'fringeWidth'>>;
 
-function said({ choke, evened, firm }: MaskEdge): string {
+function said({ choke, evened, firm, fringe, fringeWidth }: MaskEdge): string {
   if (choke !== undefined) return choke < 0 ? `Spread by ${-choke} px` : `Choke by ${choke} px`;
   if (evened !== undefined) return `Jaggies evened over ${evened} px`;
+  if (fringe !== undefined) return `Clean fringe to ${Math.round(fringe * 100)} %`;
+  if (fringeWidth !== undefined) return `Clean fringe over ${fringeWidth} px`;
   return `Firmness to ${Math.round((firm ?? 0) * 100)} %`;
 }
 

@@ -210,6 +210,8 @@ export class MaskSchema {
   @IsOptional() @IsNumber() @Min(-LIMITS.choke) @Max(LIMITS.choke) choke?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.evened) evened?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
   @IsOptional() @IsName() shelf?: string | null;
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }

@@ -12,6 +12,8 @@ export const LIMITS = {
   /** Pixels that an edge may be moved by, and be evened out over. */
   choke: 100,
   evened: 100,
+  /** Pixels around which colours are gathered for a clean fringe. */
+  fringe: 100,
   /** Strokes or points that one picked part is worked out from. */
   marks: 5000,
   /** Pixels of the mask. */

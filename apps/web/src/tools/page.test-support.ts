@@ -1,0 +1,41 @@
+import { type Composition, newComposition, type PhotoLayer, placedAt } from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { useNotices } from '../bench/notice-store';
+import { useCamera } from '../picture/camera-store';
+
+/** A photograph of 400 x 200 that lies on a canvas of that size. */
+export const keeper: PhotoLayer = {
+  ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
+  ...{ blending: 'normal', placement: placedAt({ x: 200, y: 100 }) },
+  ...{ source: 'a'.repeat(64), size: { width: 400, height: 200 }, maskUse: null },
+};
+
+/** Opens a composition with the keeper in hand at 100 %. */
+export function openKeeper(change: Partial<Composition> = {}): void {
+  useCamera.setState({ zoom: 1 });
+  useNotices.setState({ notices: [] });
+  const empty = newComposition('Test', { width: 400, height: 200 });
+  const document = { ...empty, layers: [keeper], ...change };
+  const history = { entries: [], position: 0 };
+  useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
+  useHand.getState().take({
+    ...{ layer: 'a', part: null, combine: 'add', draft: null, makes: 'part' },
+    ...{ areaMoves: false, cutTool: 'outline', view: 'composition' },
+  });
+}
+
+/** All that was told to the person at the bench. */
+export function told(): string {
+  const { notices } = useNotices.getState();
+  return notices.map(({ words }) => words).join();
+}
+
+/** A browser's storage for as long as a test. */
+export function storage(): Pick<Storage, 'getItem' | 'setItem'> {
+  const kept = new Map<string, string>();
+  return {
+    getItem: (key) => kept.get(key) ?? null,
+    setItem: (key, value) => void kept.set(key, value),
+  };
+}

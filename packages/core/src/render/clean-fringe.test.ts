@@ -1,0 +1,128 @@
+import {
+  type Composition,
+  type Mask,
+  newComposition,
+  type PhotoLayer,
+  placedAt,
+} from '@diplex/document';
+import { encodeExactly } from '@diplex/kernels';
+import { describe, expect, it } from 'vitest';
+import type { PixelReader } from '../pixels/pixel-reader';
+import { tiled } from '../pixels/tiled-level';
+import { fringeReach } from './clean-fringe';
+import { renderComposition } from './render-composition';
+
+const SIDE = 96;
+const PHOTO = 'a'.repeat(64);
+const F = [0.7, 0.3, 0.05];
+const B = [0.03, 0.1, 0.5];
+
+/** A soft disc of orange on blue, mixed in light, and a mask that is just as soft. */
+const radius = 30;
+const soft = 8;
+const alphaAt = (x: number, y: number) => {
+  const off = Math.hypot(x + 0.5 - SIDE / 2, y + 0.5 - SIDE / 2);
+  return Math.max(0, Math.min(1, (radius + soft - off) / (2 * soft)));
+};
+const data = Uint8Array.from({ length: SIDE * SIDE * 3 }, (_, i) => {
+  const p = Math.floor(i / 3);
+  const a = alphaAt(p % SIDE, Math.floor(p / SIDE));
+  const light = a * (F[i % 3] as number) + (1 - a) * (B[i % 3] as number);
+  return Math.round(255 * encodeExactly(light));
+});
+const pairs = new Uint16Array(256 * 256 * 2);
+for (let y = 0; y < SIDE; y++) {
+  for (let x = 0; x < SIDE; x++) {
+    pairs[(y * 256 + x) * 2] = Math.round(65_535 * alphaAt(x, y));
+    pairs[(y * 256 + x) * 2 + 1] = 65_535;
+  }
+}
+const photo = tiled({ width: SIDE, height: SIDE, channels: 3, data });
+const reader: PixelReader = {
+  level: (_, level) => (level === 0 ? photo : undefined),
+  paintedTile: () => pairs,
+};
+
+function composition(change: Partial<Mask>): Composition {
+  const layer: PhotoLayer = {
+    ...{ id: 'l', kind: 'photo', name: 'Disc', shown: true, locked: false, opacity: 1 },
+    ...{ blending: 'normal', placement: placedAt({ x: SIDE / 2, y: SIDE / 2 }), source: PHOTO },
+    size: { width: SIDE, height: SIDE },
+    maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
+  };
+  const mask: Mask = {
+    ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0 },
+    parts: [
+      {
+        ...{ id: 'p', kind: 'picked', name: 'Solved', shown: true, combine: 'add', feather: 0 },
+        ...{
+          inverted: false,
+          recipe: { by: 'laid', of: 'truth' },
+          tiles: { '0,0': 'b'.repeat(64) },
+        },
+      },
+    ],
+    ...change,
+  };
+  const empty = newComposition('Fringe', { width: SIDE, height: SIDE });
+  return { ...empty, layers: [layer], masks: [mask] };
+}
+
+const whole = { x: 0, y: 0, width: SIDE, height: SIDE };
+const render = (change: Partial<Mask>) =>
+  renderComposition(composition(change), whole, 1, reader).data;
+
+/** How far colours in the soft edge are from those of the disc, weighted by how much they show. */
+function colourError(pixels: Float32Array): number {
+  let [sum, weight] = [0, 0];
+  for (let p = 0; p < SIDE * SIDE; p++) {
+    const alpha = pixels[p * 4 + 3] as number;
+    if (alpha < 0.02 || alpha > 0.98) continue;
+    for (let c = 0; c < 3; c++) {
+      sum += Math.abs((pixels[p * 4 + c] as number) - alpha * (F[c] as number));
+    }
+    weight += 3;
+  }
+  return sum / weight;
+}
+
+describe('a clean fringe', () => {
+  const plain = render({});
+  const clean = render({ fringe: 1, fringeWidth: 12 });
+
+  it("shows the thing's own colour under the edge instead of the old backdrop's", () => {
+    expect(colourError(clean)).toBeLessThan(colourError(plain) / 3);
+  });
+
+  it('leaves what is wholly shown or hidden, and the coverage, as they are', () => {
+    for (let p = 0; p < SIDE * SIDE; p++) {
+      const alpha = plain[p * 4 + 3] as number;
+      expect(clean[p * 4 + 3]).toBe(alpha);
+      if (alpha > 0 && alpha < 1) continue;
+      expect([...clean.subarray(p * 4, p * 4 + 4)]).toEqual([...plain.subarray(p * 4, p * 4 + 4)]);
+    }
+  });
+
+  it('has an amount', () => {
+    const half = render({ fringe: 0.5, fringeWidth: 12 });
+    const i = (48 * SIDE + 80) * 4 + 2;
+    const between = ((plain[i] as number) + (clean[i] as number)) / 2;
+    expect(half[i]).toBeCloseTo(between, 6);
+  });
+
+  it('gives the same bits in parts, and reaches as far as it says', () => {
+    const value = composition({ fringe: 1, fringeWidth: 20 });
+    const all = renderComposition(value, whole, 1, reader).data;
+    const region = { x: 70, y: 30, width: 13, height: 9 };
+    const part = renderComposition(value, region, 1, reader).data;
+    for (let y = 0; y < region.height; y++) {
+      const from = ((region.y + y) * SIDE + region.x) * 4;
+      const line = part.subarray(y * region.width * 4, (y + 1) * region.width * 4);
+      expect([...line]).toEqual([...all.subarray(from, from + region.width * 4)]);
+    }
+    const [mask] = value.masks;
+    expect(fringeReach(mask, 1)).toBe(20);
+    expect(fringeReach(mask, 0.01)).toBe(0);
+    expect(fringeReach({ ...(mask as Mask), fringe: 0 }, 1)).toBe(0);
+  });
+});

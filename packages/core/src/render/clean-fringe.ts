@@ -1,0 +1,112 @@
+import { FRINGE_WIDTH, type Mask } from '@diplex/document';
+import type { CoverageImage, FloatImage } from '../image/images';
+
+/** Colours are gathered at so many places to each side, however wide it is. */
+const PLACES = 6;
+/** Below this width, in output pixels, nothing of it can be seen. */
+const LEAST = 0.5;
+
+interface Taps {
+  /** How far apart the places are, in output pixels. */
+  readonly stride: number;
+  readonly count: number;
+  /** For every place of the square, row by row. */
+  readonly weights: Float32Array;
+}
+
+function tapsFor(width: number): Taps {
+  const stride = Math.max(1, Math.ceil(width / PLACES));
+  const count = Math.min(PLACES, Math.ceil(width / stride));
+  const side = 2 * count + 1;
+  const weights = Float32Array.from({ length: side * side }, (_, i) => {
+    const dx = ((i % side) - count) * stride;
+    const dy = (Math.floor(i / side) - count) * stride;
+    return Math.exp((-2 * (dx * dx + dy * dy)) / (width * width));
+  });
+  return { stride, count, weights };
+}
+
+/** How far a clean fringe looks at a scale, in output pixels; 0 where there is none. */
+export function fringeReach(mask: Mask | undefined, scale: number): number {
+  const width = (mask?.fringeWidth ?? FRINGE_WIDTH) * scale;
+  if (!mask?.fringe || width < LEAST) return 0;
+  const { stride, count } = tapsFor(width);
+  return stride * count;
+}
+
+/**
+ * Takes the old backdrop's colour out of the edge: where a mask is neither empty nor full, colours are
+ * replaced by those that lie around under the mask, and corrected so that the two sides still mix to
+ * what was seen (after blurred fusion, Forte 2021, with more weight on what is nearly all of one side).
+ * @param content premultiplied, `reach` pixels wider than `out` on every side
+ * @param mask coverage of the same pixels
+ * @param out receives the colours, premultiplied as `content`; its alpha stays
+ */
+export function cleanFringe(
+  content: FloatImage,
+  mask: CoverageImage,
+  { fringe = 0, fringeWidth = FRINGE_WIDTH }: Mask,
+  scale: number,
+  out: FloatImage,
+): void {
+  const { stride, count, weights } = tapsFor(fringeWidth * scale);
+  const reach = stride * count;
+  const sums = new Float64Array(8);
+  for (let y = 0; y < out.height; y++) {
+    for (let x = 0; x < out.width; x++) {
+      const at = (y + reach) * content.width + x + reach;
+      const shown = mask.data[at] as number;
+      if (shown <= 0 || shown >= 1) continue;
+      gather(content, mask, at, { stride, count, weights }, sums);
+      const o = (y * out.width + x) * 4;
+      const alpha = out.data[o + 3] as number;
+      const [kept, dropped] = [sums[3] as number, sums[7] as number];
+      if (kept <= 0) continue;
+      for (let c = 0; c < 3; c++) {
+        const seen = content.data[at * 4 + c] as number;
+        const above = (sums[c] as number) / kept;
+        const below = dropped > 0 ? (sums[c + 4] as number) / dropped : seen;
+        const wanted = above + shown * (seen - shown * above - (1 - shown) * below);
+        const clean = Math.max(0, Math.min(alpha, wanted));
+        out.data[o + c] = seen + fringe * (clean - seen);
+      }
+    }
+  }
+}
+
+/** What is nearly all of one side tells its colour; what is mixed tells little, but is better than nothing. */
+function purity(share: number): number {
+  const square = share * share;
+  return square * square;
+}
+
+/** Colours around a pixel and how much there is of them: under the mask, and beside it. */
+function gather(
+  { data, width }: FloatImage,
+  mask: CoverageImage,
+  at: number,
+  { stride, count, weights }: Taps,
+  sums: Float64Array,
+): void {
+  sums.fill(0);
+  const side = 2 * count + 1;
+  for (let j = 0; j < side; j++) {
+    const row = at + (j - count) * stride * width;
+    for (let i = 0; i < side; i++) {
+      const p = row + (i - count) * stride;
+      const weight = weights[j * side + i] as number;
+      const share = mask.data[p] as number;
+      const kept = weight * purity(share);
+      const dropped = weight * purity(1 - share);
+      const [r, g, b] = [data[p * 4], data[p * 4 + 1], data[p * 4 + 2]] as [number, number, number];
+      sums[0] = (sums[0] as number) + kept * r;
+      sums[1] = (sums[1] as number) + kept * g;
+      sums[2] = (sums[2] as number) + kept * b;
+      sums[3] = (sums[3] as number) + kept;
+      sums[4] = (sums[4] as number) + dropped * r;
+      sums[5] = (sums[5] as number) + dropped * g;
+      sums[6] = (sums[6] as number) + dropped * b;
+      sums[7] = (sums[7] as number) + dropped;
+    }
+  }
+}
