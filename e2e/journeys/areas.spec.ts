@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { type BenchPage, type Place, photoToCut } from '../support/bench';
+import { type BenchPage, copyOf, type Place, photoToCut } from '../support/bench';
 
 const WALL = { width: 1500, height: 1000 };
 
@@ -219,8 +219,8 @@ test('from an area: a layer by copy, by cut, a fill, and into another compositio
     await page.keyboard.press('Shift+C');
     await bench.jobsDone();
     await bench.saved();
-    await page.goto('/');
-    await page.getByLabel('Open The Kettle Comet, poster A', { exact: true }).click();
+    const other = await copyOf(page, 'The Kettle Comet, poster A', 'Area pasted');
+    await page.goto(`/c/${other}/cut`);
     await bench.settled();
     const cards = await bench.cards().count();
     const elsewhere = await bench.colourAt([450, 500]);

@@ -1,4 +1,4 @@
-import { damage, neededPixels, SOURCE_TILE, type View } from '@diplex/core';
+import { damage, maskSupport, neededPixels, SOURCE_TILE, type View } from '@diplex/core';
 import {
   boundsAfter,
   type Composition,
@@ -7,6 +7,7 @@ import {
   isEmpty,
   type Layer,
   layerMatrix,
+  maskOf,
   type Point,
   type Rect,
   roundOut,
@@ -150,7 +151,12 @@ export class TileScreen {
       const reach = growRect(square, 4 * 2 ** level);
       const shows = (layer: Layer) => layer.kind === 'photo' && layer.source === source;
       const shown = composition.layers.filter(shows);
-      return shown.map((layer) => roundOut(growRect(boundsAfter(layerMatrix(layer), reach), 2)));
+      return shown.map((layer) => {
+        const mask = maskOf(composition, layer);
+        // A clean fringe gathers colours from beyond the pixels that it changes.
+        const margin = 2 + (mask?.fringe ? maskSupport(mask) : 0);
+        return roundOut(growRect(boundsAfter(layerMatrix(layer), reach), margin));
+      });
     });
     this.invalidate(rects);
   }
