@@ -15,9 +15,9 @@ export interface MattingSystem {
   readonly count: number;
   readonly diagonal: Float64Array;
   readonly right: Float64Array;
-  /** For each of twelve steps: the factor to the unknown there, and its number (or -1). */
-  readonly factors: readonly Float32Array[];
-  readonly others: readonly Int32Array[];
+  /** Twelve for each unknown: the factors to those that come after it, and their numbers (or -1). */
+  readonly factors: Float32Array;
+  readonly others: Int32Array;
 }
 
 /**
@@ -33,13 +33,17 @@ export function mattingLaplacian(
   const count = pixel.length;
   const diagonal = new Float64Array(count);
   const right = new Float64Array(count);
-  const factors = AFTER.map(() => new Float32Array(count));
-  const others = AFTER.map(([dx, dy]) =>
-    Int32Array.from(pixel, (p) => {
-      const [x, y] = [(p % width) + dx, Math.floor(p / width) + dy];
-      return x >= 0 && x < width && y < height ? (at[y * width + x] as number) : -1;
-    }),
-  );
+  const steps = AFTER.length;
+  const factors = new Float32Array(count * steps);
+  const others = new Int32Array(count * steps).fill(-1);
+  for (let u = 0; u < count; u++) {
+    const p = pixel[u] as number;
+    const [left, top] = [p % width, Math.floor(p / width)];
+    AFTER.forEach(([dx, dy], k) => {
+      const [x, y] = [left + dx, top + dy];
+      if (x >= 0 && x < width && y < height) others[u * steps + k] = at[y * width + x] as number;
+    });
+  }
   const places = new Int32Array(9);
   const off = new Float64Array(27);
   const whitened = new Float64Array(27);
@@ -67,8 +71,8 @@ export function mattingLaplacian(
           else if (ua >= 0 && ub >= 0) {
             const dy = Math.floor(b / 3) - Math.floor(a / 3);
             const step = STEP[dy * 5 + (b % 3) - (a % 3) + 2] as number;
-            const row = factors[step] as Float32Array;
-            row[ua] = (row[ua] as number) + value;
+            const entry = ua * steps + step;
+            factors[entry] = (factors[entry] as number) + value;
           } else if (ua >= 0) {
             if (known[pb] === KNOWN.keep) right[ua] = (right[ua] as number) - value;
           } else if (known[pa] === KNOWN.keep) right[ub] = (right[ub] as number) - value;
@@ -151,14 +155,17 @@ export function multiplySystem(
   for (let u = 0; u < count; u++) {
     out[u] = ((diagonal[u] as number) + (weight[u] as number)) * (x[u] as number);
   }
-  factors.forEach((row, k) => {
-    const other = others[k] as Int32Array;
-    for (let u = 0; u < count; u++) {
-      const v = other[u] as number;
+  const steps = AFTER.length;
+  for (let u = 0, entry = 0; u < count; u++) {
+    const own = x[u] as number;
+    let sum = out[u] as number;
+    for (const end = entry + steps; entry < end; entry++) {
+      const v = others[entry] as number;
       if (v < 0) continue;
-      const factor = row[u] as number;
-      out[u] = (out[u] as number) + factor * (x[v] as number);
-      out[v] = (out[v] as number) + factor * (x[u] as number);
+      const factor = factors[entry] as number;
+      sum += factor * (x[v] as number);
+      out[v] = (out[v] as number) + factor * own;
     }
-  });
+    out[u] = sum;
+  }
 }

@@ -32,7 +32,10 @@ export function unknownsOf(known: Uint8Array): Unknowns {
 
 /** Alpha where it is known, and `unknown` where it is not. */
 export function knownAlpha(known: Uint8Array, unknown: number): Float32Array {
-  return Float32Array.from(known, (mark) =>
-    mark === KNOWN.keep ? 1 : mark === KNOWN.drop ? 0 : unknown,
-  );
+  const alpha = new Float32Array(known.length);
+  for (let p = 0; p < known.length; p++) {
+    const mark = known[p];
+    alpha[p] = mark === KNOWN.keep ? 1 : mark === KNOWN.drop ? 0 : unknown;
+  }
+  return alpha;
 }
