@@ -1,6 +1,7 @@
-import { AREA_ID, changeArea, removeMask, removePart, turnMaskRound } from '@diplex/document';
+import { AREA_ID, removeMask, removePart, turnMaskRound } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { BACKDROPS, MASK_VIEWS, useHand } from '../bench/hand-store';
+import { turnAreaRound } from '../tools/area-commands';
 import { maskInHand } from '../tools/mask-in-hand';
 
 export function nextMaskView(): void {
@@ -36,11 +37,9 @@ export function turnMakes(): void {
 export function turnMaskInHandRound(): void {
   const target = maskInHand();
   if (!target?.mask) return;
-  const { composition, perform } = useComposition.getState();
-  if (target.layer.id !== AREA_ID) perform(turnMaskRound, { layer: target.layer.id });
-  else if (composition.area) {
-    perform(changeArea, { change: { turnedRound: !composition.area.turnedRound } });
-  }
+  const { perform } = useComposition.getState();
+  if (target.layer.id === AREA_ID) turnAreaRound();
+  else perform(turnMaskRound, { layer: target.layer.id });
 }
 
 export function removePartInHand(): void {

@@ -1,4 +1,4 @@
-import { type MarkedStroke, type Matrix, transform } from '@diplex/document';
+import { growthOf, type MarkedStroke, type Matrix, transform } from '@diplex/document';
 import { Circle, Line } from 'react-konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -14,7 +14,7 @@ export function MarkStrokes({
   readonly map: Matrix;
 }) {
   const { zoom, x, y } = useCamera();
-  const growth = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2])) * zoom;
+  const growth = growthOf(map) * zoom;
   return strokes.map(({ mark, radius, points }, index) => {
     const flat = points.flatMap((point) => {
       const p = transform(map, point);

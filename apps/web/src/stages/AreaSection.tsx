@@ -7,7 +7,6 @@ import {
   rotation,
   scaling,
   setMaskEdge,
-  setMaskFeather,
   translation,
 } from '@diplex/document';
 import { useWindow } from '../actions/window-store';
@@ -25,6 +24,7 @@ import {
   putAreaAway,
   turnAreaRound,
 } from '../tools/area-commands';
+import { MaskFeather } from './MaskFeather';
 
 /** The area: what limits the tools, how it lies, and what can be made from it. */
 export function AreaSection() {
@@ -90,17 +90,7 @@ function AreaEdge() {
   };
   return (
     <>
-      <Amount
-        label="Area feather"
-        value={mask.feather}
-        min={0}
-        max={200}
-        step={0.1}
-        unit="px"
-        curve={2.5}
-        onTry={(feather) => tryOut(setMaskFeather, { mask: mask.id, feather })}
-        onSet={(feather) => perform(setMaskFeather, { mask: mask.id, feather })}
-      />
+      <MaskFeather label="Area feather" mask={mask} />
       <Amount
         label="Grow / shrink"
         value={-(mask.choke ?? 0) || 0}

@@ -6,7 +6,6 @@ import {
   removeMask,
   setDensity,
   setMaskEdge,
-  setMaskFeather,
   turnMaskRound,
 } from '@diplex/document';
 import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/icons-react';
@@ -14,6 +13,7 @@ import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
+import { MaskFeather } from './MaskFeather';
 
 /** The mask as a whole: feather, turned round, linked. */
 export function MaskEdge({ layer }: { readonly layer: Layer }) {
@@ -25,17 +25,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
     'flex h-8 cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]';
   return (
     <Section title="Edge" aside="the whole mask">
-      <Amount
-        label="Feather"
-        value={mask.feather}
-        min={0}
-        max={200}
-        step={0.1}
-        unit="px"
-        curve={2.5}
-        onTry={(feather) => tryOut(setMaskFeather, { mask: mask.id, feather })}
-        onSet={(feather) => perform(setMaskFeather, { mask: mask.id, feather })}
-      />
+      <MaskFeather label="Feather" mask={mask} />
       <Amount
         label="Choke / Spread"
         value={mask.choke ?? 0}

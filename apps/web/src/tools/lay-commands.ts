@@ -12,6 +12,7 @@ import {
 import { useComposition } from '../bench/composition-store';
 import { tellProblem } from '../bench/notice-store';
 import { gridOf, layCoverage } from '../picks/lay-coverage';
+import { laidPart } from './area-commands';
 import { freshName } from './mask-in-hand';
 
 /** Makes a painted part of one that is not, to go on with the brush. */
@@ -35,9 +36,8 @@ export function addShapeOf(other: string, layer: Layer): void {
     if (!current) return;
     const own = maskOf(now.composition, current);
     const part: PickedPart = {
-      ...{ id: newId(), kind: 'picked', name: freshName(own, 'Shape'), shown: true },
-      ...{ combine: 'add', feather: 0, inverted: false, tiles },
-      recipe: { by: 'laid', of: source.name },
+      ...laidPart(tiles, 'add', own),
+      ...{ name: freshName(own, 'Shape'), recipe: { by: 'laid', of: source.name } },
     };
     if (own) return void now.perform(addPart, { mask: own.id, part });
     const mask: Mask = {
