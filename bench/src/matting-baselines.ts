@@ -6,6 +6,7 @@ import {
   mattingLaplacian,
   unknownsOf,
 } from '@diplex/core';
+import { inScratch } from '@diplex/kernels';
 
 /** What is known, and one half where nothing is. */
 function halfKnown(known: Uint8Array): Float32Array {
@@ -16,16 +17,17 @@ function halfKnown(known: Uint8Array): Float32Array {
 
 /** Plain closed-form matting (Levin et al. 2008) on the values given, solved to the end. */
 export function closedForm(input: MatteInput): Float32Array {
-  const unknowns = unknownsOf(input.known);
-  const system = mattingLaplacian(input, unknowns, 1e-7);
-  const x = new Float64Array(system.count).fill(0.5);
-  const none = new Float64Array(system.count);
-  conjugateGradient(system, none, none, x, { iterations: 3000, tolerance: 1e-6 });
-  const alpha = halfKnown(input.known);
-  unknowns.pixel.forEach((p, u) => {
-    alpha[p] = Math.max(0, Math.min(1, x[u] as number));
+  return inScratch(() => {
+    const unknowns = unknownsOf(input);
+    const system = mattingLaplacian(input, unknowns, 1e-7);
+    const x = Float32Array.from(unknowns.pixel, (p) => (p < 0 ? 0 : 0.5));
+    conjugateGradient(system, system.right, x, { iterations: 3000, tolerance: 1e-6 });
+    const alpha = halfKnown(input.known);
+    unknowns.pixel.forEach((p, slot) => {
+      if (p >= 0) alpha[p] = Math.max(0, Math.min(1, x[slot] as number));
+    });
+    return alpha;
   });
-  return alpha;
 }
 
 const REACH = 12;

@@ -27,14 +27,22 @@ export { componentOf, toneCoverage } from './mask/tones';
 export { EdgeRefused, workedEdge } from './mask/worked-edge';
 export { conjugateGradient } from './matting/conjugate-gradient';
 export { estimateForeground } from './matting/estimate-foreground';
-export { MatteStopped, type MatteTask, matte } from './matting/matte';
+export { MatteStopped, type MatteTask, matte, matteAgain } from './matting/matte';
 export { mattingLaplacian } from './matting/matting-laplacian';
 export { KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
 export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cutLikely, type Likely } from './pick/cut-likely';
+export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
-export { isPickRecipe, type PickFinish, type PickRecipe, pick, softened } from './pick/pick';
+export {
+  isPickRecipe,
+  type PickFinish,
+  type PickRecipe,
+  type PickTask,
+  pick,
+  softened,
+} from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
 export {
@@ -47,6 +55,7 @@ export {
 export { saliencyOf } from './pick/saliency';
 export { segment, workingLevel } from './pick/segment';
 export { SegmentStopped, type SegmentTask } from './pick/segment-task';
+export { type SmallCoverage, smallCoverage } from './pick/small-coverage';
 export { snapLine } from './pick/snap-line';
 export { halveLevel } from './pixels/halve-level';
 export type { FoundLevel, PixelReader } from './pixels/pixel-reader';

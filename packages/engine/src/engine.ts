@@ -1,3 +1,4 @@
+import type { SmallCoverage } from '@diplex/core';
 import type { KernelMemory } from '@diplex/kernels';
 import { type Held, PixelMemory } from './pixel-memory';
 import type { Port } from './port';
@@ -10,6 +11,8 @@ export interface JobOptions {
   readonly signal?: AbortSignal;
   /** Told how far the job has come, 0..1, by jobs that say so. */
   readonly onProgress?: (done: number) => void;
+  /** Shown what a job will answer about, by jobs that take long over it. */
+  readonly onDraft?: (coverage: SmallCoverage) => void;
   /** Must be done by the first worker, in order with all others that ask for it (strokes). */
   readonly onFirst?: true;
   /** Jobs with the same number go to the same worker: it may remember something. */
@@ -194,6 +197,7 @@ export class Engine {
     const job = seat.busy.get(reply.id);
     if (!job) return;
     if (reply.type === 'progress') return job.options.onProgress?.(reply.done);
+    if (reply.type === 'draft') return job.options.onDraft?.(reply.coverage);
     seat.busy.delete(reply.id);
     job.options.signal?.removeEventListener('abort', job.cancel);
     if (reply.type === 'done') job.resolve(reply.answer as never);

@@ -5,6 +5,7 @@ import type {
   PickFinish,
   PickRecipe,
   ReachFrom,
+  SmallCoverage,
   SourceLevel,
   SourceTile,
   StrokePoint,
@@ -205,6 +206,8 @@ export type Reply =
   | { readonly type: 'done'; readonly id: number; readonly answer: unknown }
   /** How far a job has come, 0..1. */
   | { readonly type: 'progress'; readonly id: number; readonly done: number }
+  /** What an answer will look like about. */
+  | { readonly type: 'draft'; readonly id: number; readonly coverage: SmallCoverage }
   | { readonly type: 'failed'; readonly id: number; readonly message: string };
 
 /** The name under which the workers know a tile of a stroke that is still being drawn. */

@@ -1,3 +1,4 @@
+import type { SmallCoverage } from '@diplex/core';
 import { startKernels } from '@diplex/kernels';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
 import type { JobHandler } from './jobs/job-handler';
@@ -56,7 +57,9 @@ export function serve(port: Port): void {
       const stopped = () => cell !== null && Atomics.load(cell.stops, cell.seat) === request.id;
       const progress = (done: number) =>
         port.post({ type: 'progress', id: request.id, done } satisfies Reply);
-      const context = { pixels, stopped, progress };
+      const draft = (coverage: SmallCoverage) =>
+        port.post({ type: 'draft', id: request.id, coverage } satisfies Reply);
+      const context = { pixels, stopped, progress, draft };
       const { answer, transfer } = await handler(request.ask as never, context);
       port.post({ type: 'done', id: request.id, answer } satisfies Reply, transfer);
     } catch (error) {

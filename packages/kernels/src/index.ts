@@ -29,6 +29,10 @@ export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
 export type { Taps } from './resample/taps';
 export { doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
+export { AROUND, type BlockMatrix, OWN } from './sparse/block-matrix';
+export { blockProduct } from './sparse/block-product';
+export { type GradientVectors, gradientStep } from './sparse/gradient-step';
+export { gradientTurn } from './sparse/gradient-turn';
 export {
   decode,
   decodeExactly,

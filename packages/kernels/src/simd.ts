@@ -20,3 +20,4 @@ export { startThread } from './memory/simd';
 export { addPairs, meanRow } from './painted/simd';
 export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/simd';
 export { doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
+export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';

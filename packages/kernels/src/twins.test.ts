@@ -24,6 +24,9 @@ import {
 import { addPairs, meanRow } from './painted/mean-pairs';
 import { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 import { sampleTurned } from './resample/sample-turned';
+import { blockProduct } from './sparse/block-product';
+import { gradientStep } from './sparse/gradient-step';
+import { gradientTurn } from './sparse/gradient-turn';
 
 /** Agreement in floats, and one step of 16 bits where the result is kept in 16 bits. */
 const CLOSE = 1e-5;
@@ -305,6 +308,35 @@ describe('a kernel and its twin agree', () => {
           }, 1);
         },
       ),
+    );
+  });
+
+  it('steps of conjugate gradients over blocks of pixels', () => {
+    const numbers = fc.array(fc.double({ min: -1, max: 1, noNaN: true }), {
+      ...{ minLength: 300, maxLength: 300 },
+    });
+    fc.assert(
+      fc.property(numbers, share, (values, step) => {
+        const value = (i: number) => values[i % values.length] as number;
+        const some = (count: number, from: number) =>
+          floats(Array.from({ length: count }, (_, i) => value(i + from)));
+        expectAgreement(() => {
+          // Two blocks in a row and one below, in a grid of 16 columns.
+          const places = integers([36, 40, 52]);
+          const matrix = { blocks: 3, places, factors: some(300, 0), stride: 16, cells: 128 };
+          const along = some(128, 11);
+          const product = floats(new Array(12).fill(0));
+          const said = scratchDoubles(2).fill(0);
+          blockProduct(matrix, along, product, said);
+          const dot = said[0] as number;
+          const inverse = some(12, 3).map(Math.abs);
+          const held = floats(inverse);
+          const vectors = { x: some(12, 7), left: some(12, 19), product, inverse: held, along };
+          gradientStep(matrix, vectors, step, said);
+          gradientTurn(matrix, vectors, step);
+          return [dot, ...said, ...product, ...vectors.x, ...vectors.left, ...along];
+        });
+      }),
     );
   });
 

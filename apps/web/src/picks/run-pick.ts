@@ -4,6 +4,7 @@ import {
   type Likely,
   levelWithin,
   type PickRecipe,
+  type SmallCoverage,
   workingLevel,
 } from '@diplex/core';
 import {
@@ -11,12 +12,14 @@ import {
   type Layer,
   layerById,
   maskHolder,
+  multiply,
   newId,
   type PickedFrom,
   type PickedPart,
   pickPart,
   type Recipe,
   type Size,
+  scaling,
 } from '@diplex/document';
 import { JobCancelled } from '@diplex/engine';
 import { useComposition } from '../bench/composition-store';
@@ -33,6 +36,7 @@ import {
   maskInHand,
   startFor,
 } from '../tools/mask-in-hand';
+import { coverageImage } from './coverage-image';
 import { keepTiles } from './keep-tiles';
 
 /** Picks go before the tiles around the view and after those in it. */
@@ -146,7 +150,7 @@ function cutLevels(size: Size): number[] {
 }
 
 async function pickTiles(
-  { target: { layer, size }, part }: PickWork,
+  { target: { layer, size, matrix }, part }: PickWork,
   recipe: PickRecipe,
   signal: AbortSignal,
   onProgress: (done: number) => void,
@@ -154,7 +158,12 @@ async function pickTiles(
   const levels = recipe.by === 'reach' ? [0] : cutLevels(size);
   const letGo = await bringGround(layer, recipe.from, levels);
   try {
-    const options = { ...pickSeat(), signal, onProgress };
+    const onDraft = ({ width, height, step, data }: SmallCoverage) => {
+      const image = coverageImage(width, height, (p) => (data[p] as number) / 255);
+      const map = multiply(matrix, scaling(step, step));
+      useHand.getState().take({ draft: { kind: 'coverage', image, map } });
+    };
+    const options = { ...pickSeat(), signal, onProgress, onDraft };
     return await pageEngine().run(
       'pick',
       {

@@ -1,4 +1,16 @@
-import { type MattingSystem, multiplySystem } from './matting-laplacian';
+import {
+  AROUND,
+  type BlockMatrix,
+  blockProduct,
+  type GradientVectors,
+  gradientStep,
+  gradientTurn,
+  inScratch,
+  OWN,
+  scratchDoubles,
+  scratchFloats,
+  scratchZeroes,
+} from '@diplex/kernels';
 
 export interface SolveLimits {
   readonly iterations: number;
@@ -9,51 +21,72 @@ export interface SolveLimits {
 }
 
 /**
- * Solves (matrix + weight) x = right + pulled in place, by conjugate gradients preconditioned with the
- * diagonal. `x` is where it begins. Answers how many iterations it took.
+ * Solves matrix x = right in place, by conjugate gradients preconditioned with the diagonal. `right` and
+ * `x`, where it begins, hold four floats for each block, 0 where no pixel is asked for. Answers how many
+ * iterations it took.
  */
 export function conjugateGradient(
-  system: MattingSystem,
-  weight: Float64Array,
-  pulled: Float64Array,
-  x: Float64Array,
+  matrix: BlockMatrix,
+  right: Float32Array,
+  x: Float32Array,
+  limits: SolveLimits,
+): number {
+  return inScratch(() => {
+    const found = scratchFloats(x.length);
+    found.set(x);
+    const vectors: GradientVectors = {
+      x: found,
+      left: scratchFloats(x.length),
+      product: scratchFloats(x.length),
+      inverse: inverseDiagonal(matrix),
+      along: scratchZeroes(matrix.cells),
+    };
+    try {
+      return descend(matrix, right, vectors, limits);
+    } finally {
+      x.set(found);
+    }
+  });
+}
+
+function descend(
+  matrix: BlockMatrix,
+  right: Float32Array,
+  vectors: GradientVectors,
   { iterations, tolerance, stopped }: SolveLimits,
 ): number {
-  const { count, diagonal, right } = system;
-  const left = new Float64Array(count);
-  const along = new Float64Array(count);
-  const product = new Float64Array(count);
-  multiplySystem(system, weight, x, product);
-  let size = 0;
-  let norm = 0;
-  const scaled = (u: number) =>
-    (left[u] as number) / ((diagonal[u] as number) + (weight[u] as number) + 1e-12);
-  for (let u = 0; u < count; u++) {
-    const wanted = (right[u] as number) + (pulled[u] as number);
-    left[u] = wanted - (product[u] as number);
-    along[u] = scaled(u);
-    size += (left[u] as number) * (along[u] as number);
+  const { x, left, product, inverse, along } = vectors;
+  const said = scratchDoubles(2);
+  for (let slot = 0; slot < x.length; slot++) {
+    along[(matrix.places[slot >> 2] as number) + (slot & 3)] = x[slot] as number;
+  }
+  blockProduct(matrix, along, product, said);
+  let [size, norm] = [0, 0];
+  for (let slot = 0; slot < x.length; slot++) {
+    const wanted = right[slot] as number;
+    const rest = wanted - (product[slot] as number);
+    left[slot] = rest;
+    size += rest * rest * (inverse[slot] as number);
     norm += wanted * wanted;
   }
+  gradientTurn(matrix, vectors, 0);
   for (let done = 0; done < iterations; done++) {
     if (size === 0 || stopped?.()) return done;
-    multiplySystem(system, weight, along, product);
-    let across = 0;
-    for (let u = 0; u < count; u++) across += (along[u] as number) * (product[u] as number);
-    const step = size / across;
-    let rest = 0;
-    let next = 0;
-    for (let u = 0; u < count; u++) {
-      x[u] = (x[u] as number) + step * (along[u] as number);
-      const now = (left[u] as number) - step * (product[u] as number);
-      left[u] = now;
-      rest += now * now;
-      next += now * scaled(u);
-    }
+    blockProduct(matrix, along, product, said);
+    gradientStep(matrix, vectors, size / (said[0] as number), said);
+    const [rest, next] = said as unknown as [number, number];
     if (rest <= tolerance * tolerance * norm) return done + 1;
-    const keep = next / size;
+    gradientTurn(matrix, vectors, next / size);
     size = next;
-    for (let u = 0; u < count; u++) along[u] = scaled(u) + keep * (along[u] as number);
   }
   return iterations;
+}
+
+function inverseDiagonal({ blocks, factors }: BlockMatrix): Float32Array {
+  const inverse = scratchFloats(blocks * 4);
+  for (let slot = 0; slot < inverse.length; slot++) {
+    const own = factors[((slot >> 2) * AROUND + OWN) * 4 + (slot & 3)] as number;
+    inverse[slot] = own > 0 ? 1 / own : 0;
+  }
+  return inverse;
 }

@@ -1,11 +1,12 @@
+import { blockProduct } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import { colourClusters } from './colour-clusters';
 import { conjugateGradient } from './conjugate-gradient';
 import { estimateForeground } from './estimate-foreground';
-import { MatteStopped, matte } from './matte';
-import { mattingLaplacian, multiplySystem } from './matting-laplacian';
+import { MatteStopped, matte, matteAgain } from './matte';
+import { type MattingSystem, mattingLaplacian } from './matting-laplacian';
 import { sideModel } from './side-model';
-import { solveAlpha } from './solve-alpha';
+import { AlphaSolver, coarseAlpha } from './solve-alpha';
 import { KNOWN, type MatteInput, unknownsOf } from './trimap';
 import { Unmixer } from './unmix';
 
@@ -50,14 +51,32 @@ function scene(noise = 0.004): Scene {
   return { width: WIDTH, height: HEIGHT, linear, known, alpha, above };
 }
 
-function meanOff(found: Float32Array, truth: Float32Array, pixel: Int32Array): number {
+function meanOff(found: Float32Array, truth: Float32Array, pixel: readonly number[]): number {
   let sum = 0;
   for (const p of pixel) sum += Math.abs((found[p] as number) - (truth[p] as number));
   return sum / pixel.length;
 }
 
+function unsurePixels(input: MatteInput): number[] {
+  return [...unknownsOf(input).pixel].filter((p) => p >= 0);
+}
+
+/** The sum of squares of what a vector (by slot) leaves of the right side. */
+function left(system: MattingSystem, x: Float32Array): number {
+  const grid = new Float32Array(system.cells);
+  x.forEach((value, slot) => {
+    grid[(system.places[slot >> 2] as number) + (slot & 3)] = value;
+  });
+  const out = new Float32Array(x.length);
+  blockProduct(system, grid, out, new Float64Array(1));
+  return out.reduce((sum, value, u) => sum + (value - (system.right[u] as number)) ** 2, 0);
+}
+
 describe('the matting Laplacian', () => {
   const input = scene(0);
+  const unknowns = unknownsOf(input);
+  const bySlot = (alphaAt: (pixel: number) => number) =>
+    Float32Array.from(unknowns.pixel, (p) => (p < 0 ? 0 : alphaAt(p)));
 
   it('has nothing against an alpha that is a linear function of colour', () => {
     // Two flat colours: alpha follows the red channel exactly.
@@ -65,48 +84,50 @@ describe('the matting Laplacian', () => {
       const a = input.alpha[Math.floor(i / 3)] as number;
       return [0.5 * a, 0.1 + 0.2 * a, 0.4 - 0.3 * a][i % 3] as number;
     });
-    const inner = { ...input, linear: flat };
-    const unknowns = unknownsOf(input.known);
-    const system = mattingLaplacian(inner, unknowns, 1e-7);
-    const against = (alphaOf: (alpha: number) => number) => {
-      const x = Float64Array.from(unknowns.pixel, (p) => alphaOf(input.alpha[p] as number));
-      const out = new Float64Array(system.count);
-      multiplySystem(system, new Float64Array(system.count), x, out);
-      return out.reduce((sum, value, u) => sum + (value - (system.right[u] as number)) ** 2, 0);
-    };
+    const system = mattingLaplacian({ ...input, linear: flat }, unknowns, 1e-7);
+    const against = (alphaOf: (alpha: number) => number) =>
+      left(
+        system,
+        bySlot((p) => alphaOf(input.alpha[p] as number)),
+      );
     expect(against((alpha) => alpha)).toBeLessThan(against((alpha) => alpha ** 1.2) / 500);
   });
 
   it('is solved by conjugate gradients until little is left', () => {
-    const unknowns = unknownsOf(input.known);
     const system = mattingLaplacian(input, unknowns, 1e-4);
-    const none = new Float64Array(system.count);
-    const x = new Float64Array(system.count).fill(0.5);
-    conjugateGradient(system, none, none, x, { iterations: 2000, tolerance: 1e-8 });
-    const out = new Float64Array(system.count);
-    multiplySystem(system, none, x, out);
-    const left = out.reduce((sum, value, u) => sum + (value - (system.right[u] as number)) ** 2, 0);
+    const x = bySlot(() => 0.5);
+    conjugateGradient(system, system.right, x, { iterations: 2000, tolerance: 1e-6 });
     const whole = system.right.reduce((sum, value) => sum + value * value, 0);
-    expect(Math.sqrt(left / whole)).toBeLessThan(1e-7);
+    expect(Math.sqrt(left(system, x) / whole)).toBeLessThan(1e-5);
     // It ends when it is told to, where it stands.
     const kept = x.slice();
-    const stopped = () => true;
-    const took = conjugateGradient(system, none, none, x, {
-      ...{ iterations: 9, tolerance: 0, stopped },
-    });
-    expect(took).toBe(0);
+    const limits = { iterations: 9, tolerance: 0, stopped: () => true };
+    expect(conjugateGradient(system, system.right, x, limits)).toBe(0);
     expect(x).toEqual(kept);
+  });
+
+  it('takes held alpha for known', () => {
+    const known = input.known.map((mark, p) =>
+      mark === KNOWN.unsure && p % WIDTH < 50 ? 64 : mark,
+    );
+    const held = { ...input, known, held: input.alpha };
+    const solved = new AlphaSolver(held, 1e-7).solve(
+      ...[new Float32Array(known.length).fill(0.5), null, { iterations: 500 }],
+    );
+    const pixel = unsurePixels(held);
+    expect(pixel.length).toBeLessThan(unsurePixels(input).length);
+    expect(meanOff(solved, input.alpha, pixel)).toBeLessThan(0.02);
+    expect(solved[40 * WIDTH + 45]).toBe(input.alpha[40 * WIDTH + 45]);
   });
 });
 
 describe('a matte', () => {
   const input = scene();
-  const { pixel } = unknownsOf(input.known);
+  const pixel = unsurePixels(input);
 
   it('is close to the truth, and closer than the Laplacian alone', () => {
-    const none = new Float32Array(input.known.length);
-    const plan = { regulariser: 1e-7, levels: 3, iterations: 200 };
-    const plain = solveAlpha(input, { weight: none, pull: none }, plan);
+    const start = coarseAlpha(input, { regulariser: 1e-7, levels: 3, iterations: 200 });
+    const plain = new AlphaSolver(input, 1e-7).solve(start, null, { iterations: 200 });
     const solved = matte(input);
     expect(meanOff(solved, input.alpha, pixel)).toBeLessThan(0.03);
     expect(meanOff(solved, input.alpha, pixel)).toBeLessThan(meanOff(plain, input.alpha, pixel));
@@ -131,6 +152,29 @@ describe('a matte', () => {
   it('is what is known where nothing is unsure', () => {
     const nothing = matte({ ...input, known: new Uint8Array(input.known.length) });
     expect(nothing.every((value) => value === 0)).toBe(true);
+  });
+
+  it('is nearly the same when it is too much for one system and solved in pieces', () => {
+    const whole = matte(input);
+    const pieces = matte(input, {}, 900);
+    expect(meanOff(pieces, input.alpha, pixel)).toBeLessThan(0.04);
+    expect(meanOff(pieces, whole, pixel)).toBeLessThan(0.03);
+  });
+
+  it('is solved again within a region, and stays as it was beyond it', () => {
+    const before = matte(input);
+    const known = input.known.slice();
+    // A mistake in the middle, and what is known of it now.
+    for (let y = 30; y < 40; y++) for (let x = 44; x < 48; x++) before[y * WIDTH + x] = 0;
+    for (let y = 33; y < 37; y++) known[y * WIDTH + 40] = KNOWN.keep;
+    const region = { x: 32, y: 20, width: 30, height: 30 };
+    const again = matteAgain({ ...input, known }, before, region);
+    const inside = (p: number) =>
+      p % WIDTH >= 32 && p % WIDTH < 62 && p >= 20 * WIDTH && p < 50 * WIDTH;
+    expect(pixel.filter((p) => !inside(p)).every((p) => again[p] === before[p])).toBe(true);
+    const mended = pixel.filter(inside);
+    expect(meanOff(again, input.alpha, mended)).toBeLessThan(0.05);
+    expect(again[35 * WIDTH + 40]).toBe(1);
   });
 
   it('stops when it is called off', () => {
@@ -171,11 +215,13 @@ describe('unmixing colours', () => {
 
   it('parts colours that differ into clusters, and leaves out what does not count', () => {
     const linear = Float32Array.of(1, 0, 0, 0.9, 0, 0, 0, 0, 1, 0, 0, 0.9, 0, 1, 0);
-    const labels = colourClusters(linear, Float32Array.of(1, 1, 1, 1, 0), 2);
-    expect(labels[0]).toBe(labels[1]);
-    expect(labels[2]).toBe(labels[3]);
-    expect(labels[0]).not.toBe(labels[2]);
-    expect(labels[4]).toBe(-1);
+    const nearest = colourClusters(linear, Float32Array.of(1, 1, 1, 1, 0), 2);
+    const label = (p: number) =>
+      nearest?.(...(linear.subarray(p * 3, p * 3 + 3) as unknown as [number, number, number]));
+    expect(label(0)).toBe(label(1));
+    expect(label(2)).toBe(label(3));
+    expect(label(0)).not.toBe(label(2));
+    expect(colourClusters(linear, new Float32Array(5), 2)).toBeNull();
   });
 });
 
@@ -183,7 +229,7 @@ describe('the colours under a matte', () => {
   it("are the thing's own where the backdrop shone through, and mix to the picture", () => {
     const input = scene(0);
     const { above, below } = estimateForeground(input.linear, input.alpha, WIDTH, HEIGHT);
-    const { pixel } = unknownsOf(input.known);
+    const pixel = unsurePixels(input);
     let [estimated, own, mixed] = [0, 0, 0];
     for (const p of pixel) {
       const a = input.alpha[p] as number;

@@ -1,9 +1,9 @@
-import { unmixingError } from './reliability';
-import { sideModel } from './side-model';
-import { type AlphaGuess, type SolvePlan, solveAlpha } from './solve-alpha';
-import { KNOWN, knownAlpha, type MatteInput } from './trimap';
-import { type Unmixed, Unmixer } from './unmix';
-import { type Region, unsureRegion } from './unsure-region';
+import { inScratch } from '@diplex/kernels';
+import { guessByColour } from './guess-by-colour';
+import { type AlphaGuess, doubledAlpha, halvedInput } from './halved-input';
+import { AlphaSolver, coarseAlpha } from './solve-alpha';
+import { cropped, isUnsure, KNOWN, knownAlpha, type MatteInput, pasted } from './trimap';
+import { grown, type Region, unsureRegion } from './unsure-region';
 
 /** How a matte is worked out; nothing of it changes the result. */
 export interface MatteTask {
@@ -24,107 +24,139 @@ const ITERATIONS = 50;
 /** What is solved again begins where the first answer ended. */
 const MORE_ITERATIONS = 80;
 
-/** From which alpha on a solved pixel shows colours of its side, and from where on nothing else. */
-const SHOWS_SIDE = 0.75;
-const IS_SIDE = 0.98;
-/** How much brightness may vary beyond what was seen: folds and strands lie in other light. */
-const KEPT_SHADING = 0.1;
+/** So many unsure pixels are solved at once; more are solved at half the size, then piece by piece. */
+const AT_ONCE = 400_000;
+/** The side of a piece, and how far around it is solved with it, in pixels. */
+const PIECE = 512;
+const SEAM = 48;
 
-/** How firmly colours pull, the variance that every claim has, and the error at which they pull so. */
-const PULL = 6e-4;
-const LEAST_VARIANCE = 0.02;
-const USUAL_ERROR = 0.01;
-
-const NO_GUESS = (pixels: number): AlphaGuess => ({
-  weight: new Float32Array(pixels),
-  pull: new Float32Array(pixels),
-});
+/** What lies farther from all that is unsure is not looked at, in pixels. */
+export const SURROUNDINGS = 200;
 
 /**
  * Alpha from a picture and what is known of it. First what the matting Laplacian alone says; from what
  * that is sure of, and from what is known, the colours of both sides around every place; then what
  * unmixing says of every unsure pixel, as firmly as it is right about known pixels nearby; and both
- * solved together.
+ * solved together. What is too much for one system is solved at half the size first, then in pieces
+ * that begin from that.
+ * @param atOnce how many unsure pixels are solved in one system
  * @returns alpha 0..1 for every pixel, as known where it is known
  * @throws MatteStopped when the task says so
  */
-export function matte(input: MatteInput, task: MatteTask = {}): Float32Array {
-  const region = unsureRegion(input);
-  if (!region) return knownAlpha(input.known, 0);
+export function matte(
+  input: MatteInput,
+  task: MatteTask = {},
+  atOnce: number = AT_ONCE,
+): Float32Array {
+  const whole = unsureRegion(input);
+  if (!whole) return knownAlpha(input, 0);
+  const region = grown(whole, SURROUNDINGS, input);
   const part = cropped(input, region);
-  const paste = (alpha: Float32Array) => pasted(input, region, alpha);
-  const { stopped, onProgress, onCoarse } = task;
-  const plan = (from: number, to: number): SolvePlan => ({
-    ...{ regulariser: REGULARISER, levels: LEVELS, iterations: ITERATIONS },
+  const { onCoarse } = task;
+  const answer = (alpha: Float32Array) => pasted(knownAlpha(input, 0), alpha, region, input);
+  const solve = unsureCount(part.known) > atOnce ? inPieces : atOneGo;
+  return answer(
+    solve(part, { ...task, ...(onCoarse && { onCoarse: (a) => onCoarse(answer(a)) }) }, atOnce),
+  );
+}
+
+/**
+ * Solves again within a region, from the alpha that was found before; beyond it alpha stays as it was.
+ * @param before alpha for every pixel
+ * @returns alpha for every pixel
+ * @throws MatteStopped when the task says so
+ */
+export function matteAgain(
+  input: MatteInput,
+  before: Float32Array,
+  region: Region,
+  task: MatteTask = {},
+): Float32Array {
+  const around = grown(region, SURROUNDINGS, input);
+  const part = cropped({ ...input, held: before }, around);
+  const start = part.held as Float32Array;
+  const known = part.known.slice();
+  for (let p = 0; p < known.length; p++) {
+    const x = around.x + (p % around.width) - region.x;
+    const y = around.y + Math.floor(p / around.width) - region.y;
+    const within = x >= 0 && y >= 0 && x < region.width && y < region.height;
+    if (!within && isUnsure(known[p] as number)) known[p] = KNOWN.held;
+  }
+  const piece = { ...part, known };
+  const alpha = inScratch(() => solveFrom(piece, start, task));
+  const out = knownAlpha(input, 0);
+  for (let p = 0; p < out.length; p++) {
+    if (isUnsure(input.known[p] as number)) out[p] = before[p] as number;
+  }
+  return pasted(out, alpha, around, input);
+}
+
+function unsureCount(known: Uint8Array): number {
+  let count = 0;
+  for (const mark of known) if (isUnsure(mark)) count++;
+  return count;
+}
+
+/** A part of a task; it tells how far it has come as a share of the whole. */
+function share({ stopped, onProgress }: MatteTask, from: number, to: number): MatteTask {
+  return {
     ...(stopped && { stopped }),
     ...(onProgress && { onProgress: (done: number) => onProgress(from + done * (to - from)) }),
-  });
-  const goOn = () => {
-    if (stopped?.()) throw new MatteStopped('The matte was called off.');
   };
-  const first = solveAlpha(part, NO_GUESS(part.known.length), plan(0, 0.4));
-  goOn();
-  onCoarse?.(paste(first));
-  const guess = guessByColour(part, first, goOn, (done) => onProgress?.(0.4 + 0.25 * done));
-  const again = { ...plan(0.65, 1), start: first, iterations: MORE_ITERATIONS };
-  const alpha = solveAlpha(part, guess, again);
-  goOn();
-  return paste(alpha);
 }
 
-/** What the colours around each unsure pixel say of it. */
-function guessByColour(
-  input: MatteInput,
-  first: Float32Array,
-  goOn: () => void,
-  onProgress: (done: number) => void,
-): AlphaGuess {
-  const { width, linear, known } = input;
-  const shows = (share: number) =>
-    Math.max(0, Math.min(1, (share - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE)));
-  const kept = sideModel(input, first.map(shows), KEPT_SHADING);
-  goOn();
-  const dropped = sideModel(
-    input,
-    first.map((alpha) => shows(1 - alpha)),
-    0,
-  );
-  goOn();
-  const unmixer = new Unmixer(kept, dropped);
-  const error = unmixingError(input, unmixer);
-  onProgress(0.4);
-  const guess = NO_GUESS(known.length);
-  const said: Unmixed = { alpha: 0, variance: 0 };
-  for (let p = 0; p < known.length; p++) {
-    if (known[p] === KNOWN.drop || known[p] === KNOWN.keep) continue;
-    if (p % 65_536 === 0) goOn();
-    unmixer.unmix(p % width, Math.floor(p / width), linear, p * 3, said);
-    const trust = Math.sqrt(USUAL_ERROR / ((error[p] as number) + 0.001));
-    const weight = (PULL * trust) / (said.variance + LEAST_VARIANCE);
-    guess.weight[p] = weight;
-    guess.pull[p] = weight * said.alpha;
-  }
-  onProgress(1);
-  return guess;
+function goOn({ stopped }: MatteTask): void {
+  if (stopped?.()) throw new MatteStopped('The matte was called off.');
 }
 
-function cropped({ width, linear, known }: MatteInput, region: Region): MatteInput {
-  const colours = new Float32Array(region.width * region.height * 3);
-  const marks = new Uint8Array(region.width * region.height);
-  for (let y = 0; y < region.height; y++) {
-    const from = (region.y + y) * width + region.x;
-    marks.set(known.subarray(from, from + region.width), y * region.width);
-    const line = linear.subarray(from * 3, (from + region.width) * 3);
-    colours.set(line, y * region.width * 3);
-  }
-  return { width: region.width, height: region.height, linear: colours, known: marks };
+function atOneGo(input: MatteInput, task: MatteTask): Float32Array {
+  const coarse = share(task, 0, 0.25);
+  const plan = { regulariser: REGULARISER, levels: LEVELS, iterations: ITERATIONS };
+  const start = coarseAlpha(input, { ...plan, ...coarse });
+  goOn(task);
+  task.onCoarse?.(start);
+  return inScratch(() => solveFrom(input, start, share(task, 0.25, 1)));
 }
 
-function pasted({ width, known }: MatteInput, region: Region, part: Float32Array): Float32Array {
-  const alpha = knownAlpha(known, 0);
-  for (let y = 0; y < region.height; y++) {
-    const line = part.subarray(y * region.width, (y + 1) * region.width);
-    alpha.set(line, (region.y + y) * width + region.x);
+/** What the Laplacian says from where it begins, and then what it says together with the colours. */
+function solveFrom(input: MatteInput, start: Float32Array, task: MatteTask): Float32Array {
+  const { stopped, onProgress } = task;
+  const solver = new AlphaSolver(input, REGULARISER);
+  goOn(task);
+  const limits = (iterations: number) => ({ iterations, ...(stopped && { stopped }) });
+  const first = solver.solve(start, null, limits(ITERATIONS));
+  goOn(task);
+  const guess = guessByColour(input, first, () => goOn(task), share(task, 0.3, 0.8).onProgress);
+  const alpha = solver.solve(first, guess, limits(MORE_ITERATIONS));
+  goOn(task);
+  onProgress?.(1);
+  return alpha;
+}
+
+const nothing = (pixels: number): AlphaGuess => ({
+  weight: new Float32Array(pixels),
+  pull: new Float32Array(pixels),
+});
+
+function inPieces(input: MatteInput, task: MatteTask, atOnce: number): Float32Array {
+  const { width, height } = input;
+  const half = halvedInput(input, nothing(input.known.length)).input;
+  const coarse = matte(half, share(task, 0, 0.25), atOnce);
+  let alpha = doubledAlpha(coarse, half, input);
+  task.onCoarse?.(alpha);
+  const [columns, rows] = [Math.ceil(width / PIECE), Math.ceil(height / PIECE)];
+  const known = input.known;
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      goOn(task);
+      const core = { x: column * PIECE, y: row * PIECE, width: PIECE, height: PIECE };
+      const piece = grown(core, SEAM, input);
+      if (!unsureRegion(cropped(input, piece))) continue;
+      const from = 0.25 + (0.75 * (row * columns + column)) / (rows * columns);
+      const part = share(task, from, from + 0.75 / (rows * columns));
+      alpha = matteAgain({ ...input, known }, alpha, piece, part);
+    }
   }
+  task.onProgress?.(1);
   return alpha;
 }

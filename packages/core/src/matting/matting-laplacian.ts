@@ -1,50 +1,38 @@
-import { KNOWN, type MatteInput, type Unknowns } from './trimap';
+import { AROUND, type BlockMatrix, OWN, scratchIntegers, scratchZeroes } from '@diplex/kernels';
+import { knownAlpha, type MatteInput, type Unknowns } from './trimap';
 
-/** The neighbours of a pixel that come after it in its 5 x 5 surroundings. */
-const AFTER: readonly (readonly [dx: number, dy: number])[] = [0, 1, 2].flatMap((dy) =>
-  [-2, -1, 0, 1, 2].flatMap((dx) => (dy > 0 || dx > 0 ? [[dx, dy] as const] : [])),
-);
-
-/** Which of AFTER a step of (dx, dy) is, at dy * 5 + dx + 2. */
-const STEP = Int8Array.from({ length: 15 }, (_, i) =>
-  AFTER.findIndex(([dx, dy]) => dy * 5 + dx + 2 === i),
-);
-
-/** A symmetric system over the unknowns: 5 x 5 neighbours, each pair held once. */
-export interface MattingSystem {
-  readonly count: number;
-  readonly diagonal: Float64Array;
-  readonly right: Float64Array;
-  /** Twelve for each unknown: the factors to those that come after it, and their numbers (or -1). */
-  readonly factors: Float32Array;
-  readonly others: Int32Array;
+/** A system over the unknowns: its matrix in the thread's scratch, and the right side, by slot. */
+export interface MattingSystem extends BlockMatrix {
+  readonly right: Float32Array;
 }
 
 /**
  * The matting Laplacian of 3 x 3 windows over the unsure pixels, with what is known moved to the right
- * side (Levin, Lischinski and Weiss 2008).
+ * side (Levin, Lischinski and Weiss 2008). It lies in the scratch, and is valid until the enclosing
+ * `inScratch` ends.
  * @param regulariser of the colour covariance of a window; 1e-7 is usual
  */
 export function mattingLaplacian(
-  { width, height, linear, known }: MatteInput,
-  { pixel, at }: Unknowns,
+  input: MatteInput,
+  { pixel, at, columns, rows }: Unknowns,
   regulariser: number,
 ): MattingSystem {
-  const count = pixel.length;
-  const diagonal = new Float64Array(count);
-  const right = new Float64Array(count);
-  const steps = AFTER.length;
-  const factors = new Float32Array(count * steps);
-  const others = new Int32Array(count * steps).fill(-1);
-  for (let u = 0; u < count; u++) {
-    const p = pixel[u] as number;
-    const [left, top] = [p % width, Math.floor(p / width)];
-    AFTER.forEach(([dx, dy], k) => {
-      const [x, y] = [left + dx, top + dy];
-      if (x >= 0 && x < width && y < height) others[u * steps + k] = at[y * width + x] as number;
-    });
+  const { width, height, linear } = input;
+  const settled = knownAlpha(input, 0);
+  const blocks = columns.length;
+  const stride = Math.ceil(width / 4) * 4 + 8;
+  const places = scratchIntegers(blocks);
+  for (let block = 0; block < blocks; block++) {
+    places[block] = ((rows[block] as number) + 2) * stride + (columns[block] as number) + 4;
   }
-  const places = new Int32Array(9);
+  const right = scratchZeroes(pixel.length);
+  const factors = scratchZeroes(blocks * 4 * AROUND);
+  /** Adds to the factor of `slot` for a neighbour at (dx, dy). */
+  const add = (slot: number, dx: number, dy: number, value: number) => {
+    const entry = (slot >> 2) * 4 * AROUND + (OWN + dy * 5 + dx) * 4 + (slot & 3);
+    factors[entry] = (factors[entry] as number) + value;
+  };
+  const nine = new Int32Array(9);
   const off = new Float64Array(27);
   const whitened = new Float64Array(27);
   for (let cy = 1; cy < height - 1; cy++) {
@@ -52,14 +40,14 @@ export function mattingLaplacian(
       const centre = cy * width + cx;
       if (!touches(at, centre, width)) continue;
       for (let k = 0; k < 9; k++) {
-        places[k] = centre + (Math.floor(k / 3) - 1) * width + (k % 3) - 1;
+        nine[k] = centre + (Math.floor(k / 3) - 1) * width + (k % 3) - 1;
       }
-      whiten(linear, places, regulariser, off, whitened);
+      whiten(linear, nine, regulariser, off, whitened);
       for (let a = 0; a < 9; a++) {
-        const pa = places[a] as number;
+        const pa = nine[a] as number;
         const ua = at[pa] as number;
         for (let b = a; b < 9; b++) {
-          const pb = places[b] as number;
+          const pb = nine[b] as number;
           const ub = at[pb] as number;
           if (ua < 0 && ub < 0) continue;
           const inner =
@@ -67,20 +55,23 @@ export function mattingLaplacian(
             (whitened[a * 3 + 1] as number) * (off[b * 3 + 1] as number) +
             (whitened[a * 3 + 2] as number) * (off[b * 3 + 2] as number);
           const value = (a === b ? 1 : 0) - (1 + inner) / 9;
-          if (a === b) diagonal[ua] = (diagonal[ua] as number) + value;
-          else if (ua >= 0 && ub >= 0) {
-            const dy = Math.floor(b / 3) - Math.floor(a / 3);
-            const step = STEP[dy * 5 + (b % 3) - (a % 3) + 2] as number;
-            const entry = ua * steps + step;
-            factors[entry] = (factors[entry] as number) + value;
+          if (a === b) {
+            add(ua, 0, 0, value);
+            continue;
+          }
+          const dx = (b % 3) - (a % 3);
+          const dy = Math.floor(b / 3) - Math.floor(a / 3);
+          if (ua >= 0 && ub >= 0) {
+            add(ua, dx, dy, value);
+            add(ub, -dx, -dy, value);
           } else if (ua >= 0) {
-            if (known[pb] === KNOWN.keep) right[ua] = (right[ua] as number) - value;
-          } else if (known[pa] === KNOWN.keep) right[ub] = (right[ub] as number) - value;
+            right[ua] = (right[ua] as number) - value * (settled[pb] as number);
+          } else right[ub] = (right[ub] as number) - value * (settled[pa] as number);
         }
       }
     }
   }
-  return { count, diagonal, right, factors, others };
+  return { blocks, places, factors, stride, cells: stride * (height + 4), right };
 }
 
 /** Whether an unknown lies in the 3 x 3 window about a pixel. */
@@ -142,30 +133,5 @@ function whiten(
     whitened[k] = (i00 * a + i01 * b + i02 * c) * by;
     whitened[k + 1] = (i01 * a + i11 * b + i12 * c) * by;
     whitened[k + 2] = (i02 * a + i12 * b + i22 * c) * by;
-  }
-}
-
-/** `out` = the system's matrix, with `weight` added to its diagonal, times `x`. */
-export function multiplySystem(
-  { count, diagonal, factors, others }: MattingSystem,
-  weight: Float64Array,
-  x: Float64Array,
-  out: Float64Array,
-): void {
-  for (let u = 0; u < count; u++) {
-    out[u] = ((diagonal[u] as number) + (weight[u] as number)) * (x[u] as number);
-  }
-  const steps = AFTER.length;
-  for (let u = 0, entry = 0; u < count; u++) {
-    const own = x[u] as number;
-    let sum = out[u] as number;
-    for (const end = entry + steps; entry < end; entry++) {
-      const v = others[entry] as number;
-      if (v < 0) continue;
-      const factor = factors[entry] as number;
-      sum += factor * (x[v] as number);
-      out[v] = (out[v] as number) + factor * own;
-    }
-    out[u] = sum;
   }
 }

@@ -1,4 +1,4 @@
-import { colourClusters } from './colour-clusters';
+import { colourClusters, LEAST } from './colour-clusters';
 
 /** Colours of one side near a place, as a Gaussian in linear light. */
 export interface SideGaussian {
@@ -17,11 +17,11 @@ export interface SideModel {
 
 const CLUSTERS = 6;
 /** Side of a cell, in pixels. */
-const CELL = 4;
+const CELL = 6;
 /** Count, the sums of colours, and those of their products. */
 const MOMENTS = 10;
 /** What lies twice as far counts so much less. */
-const DECAY = 0.35;
+const DECAY = 0.3;
 const LEAST_SHARE = 0.003;
 const LEAST_VARIANCE = 2e-5;
 
@@ -43,19 +43,26 @@ export function sideModel(
   counts: Float32Array,
   shading: number,
 ): SideModel {
-  const labels = colourClusters(linear, counts, CLUSTERS);
+  const nearest = colourClusters(linear, counts, CLUSTERS);
   const columns = Math.ceil(width / CELL);
   const rows = Math.ceil(height / CELL);
   const clusters = Array.from({ length: CLUSTERS }, () => ({
     ...{ width: columns, height: rows },
     data: new Float32Array(columns * rows * MOMENTS),
   }));
-  for (let p = 0; p < labels.length; p++) {
-    const grid = clusters[labels[p] as number];
-    if (!grid) continue;
-    const cell =
-      Math.floor(Math.floor(p / width) / CELL) * columns + Math.floor((p % width) / CELL);
-    addMoments(grid.data, cell * MOMENTS, linear, p * 3, (counts[p] as number) / CELL ** 2);
+  // Every second pixel, as on a chessboard: what is asked for is how colours are spread.
+  for (let y = 0; nearest && y < height; y++) {
+    for (let x = y & 1; x < width; x += 2) {
+      const p = y * width + x;
+      const weight = counts[p] as number;
+      if (weight <= LEAST) continue;
+      const r = linear[p * 3] as number;
+      const g = linear[p * 3 + 1] as number;
+      const b = linear[p * 3 + 2] as number;
+      const { data } = clusters[nearest(r, g, b)] as Grid;
+      const cell = Math.floor(y / CELL) * columns + Math.floor(x / CELL);
+      addMoments(data, cell * MOMENTS, r, g, b, (2 * weight) / CELL ** 2);
+    }
   }
   const gathered = clusters.map(gather);
   const known = new Map<number, readonly SideGaussian[]>();
@@ -72,15 +79,21 @@ export function sideModel(
 function addMoments(
   to: Float32Array,
   at: number,
-  linear: Float32Array,
-  p: number,
+  r: number,
+  g: number,
+  b: number,
   weight: number,
 ): void {
-  const [r, g, b] = [linear[p], linear[p + 1], linear[p + 2]] as [number, number, number];
-  const values = [1, r, g, b, r * r, r * g, r * b, g * g, g * b, b * b];
-  for (let m = 0; m < MOMENTS; m++) {
-    to[at + m] = (to[at + m] as number) + weight * (values[m] as number);
-  }
+  to[at] = (to[at] as number) + weight;
+  to[at + 1] = (to[at + 1] as number) + weight * r;
+  to[at + 2] = (to[at + 2] as number) + weight * g;
+  to[at + 3] = (to[at + 3] as number) + weight * b;
+  to[at + 4] = (to[at + 4] as number) + weight * r * r;
+  to[at + 5] = (to[at + 5] as number) + weight * r * g;
+  to[at + 6] = (to[at + 6] as number) + weight * r * b;
+  to[at + 7] = (to[at + 7] as number) + weight * g * g;
+  to[at + 8] = (to[at + 8] as number) + weight * g * b;
+  to[at + 9] = (to[at + 9] as number) + weight * b * b;
 }
 
 /** Adds to each cell what larger and larger surroundings hold. */

@@ -1,5 +1,5 @@
-/** What is known of each pixel before it is solved. */
-export const KNOWN = { drop: 0, unsure: 128, keep: 255 } as const;
+/** What is known of each pixel before it is solved; the alpha of a held one is given. */
+export const KNOWN = { drop: 0, held: 64, unsure: 128, keep: 255 } as const;
 
 /** A picture in linear light and what is known of it. */
 export interface MatteInput {
@@ -7,35 +7,105 @@ export interface MatteInput {
   readonly height: number;
   /** Linear-light RGB, 0..1, interleaved: width x height x 3. */
   readonly linear: Float32Array;
-  /** KNOWN for each pixel; whatever is neither drop nor keep is unsure. */
+  /** KNOWN for each pixel. */
   readonly known: Uint8Array;
+  /** The alpha of the pixels that are held, 0..1, by pixel; what it says of others is not looked at. */
+  readonly held?: Float32Array;
 }
 
-/** The unsure pixels, numbered in the order of the picture. */
+/** The unsure pixels in the order of the picture, in blocks of four that lie side by side in a row. */
 export interface Unknowns {
-  /** The pixel of each unknown. */
+  /** The pixel of each slot, four for each block; -1 where a block holds a pixel that is known. */
   readonly pixel: Int32Array;
-  /** The unknown at each pixel; -1 where it is known. */
+  /** The slot of each pixel; -1 where it is known. */
   readonly at: Int32Array;
+  /** Column and row where each block begins; columns are multiples of four. */
+  readonly columns: Int32Array;
+  readonly rows: Int32Array;
 }
 
-export function unknownsOf(known: Uint8Array): Unknowns {
+export function unknownsOf({
+  width,
+  height,
+  known,
+}: Pick<MatteInput, 'width' | 'height' | 'known'>): Unknowns {
   const at = new Int32Array(known.length).fill(-1);
-  let count = 0;
-  for (let p = 0; p < known.length; p++) {
-    if (known[p] !== KNOWN.drop && known[p] !== KNOWN.keep) at[p] = count++;
+  const [pixel, columns, rows]: number[][] = [[], [], []];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x += 4) {
+      const first = y * width + x;
+      const end = Math.min(4, width - x);
+      let some = false;
+      for (let lane = 0; lane < end; lane++) some ||= isUnsure(known[first + lane] as number);
+      if (!some) continue;
+      for (let lane = 0; lane < 4; lane++) {
+        const asked = lane < end && isUnsure(known[first + lane] as number);
+        if (asked) at[first + lane] = pixel.length;
+        pixel.push(asked ? first + lane : -1);
+      }
+      columns.push(x);
+      rows.push(y);
+    }
   }
-  const pixel = new Int32Array(count);
-  for (let p = 0; p < known.length; p++) if ((at[p] as number) >= 0) pixel[at[p] as number] = p;
-  return { pixel, at };
+  const [list, left, top] = [pixel, columns, rows].map((each) => Int32Array.from(each));
+  return { pixel: list as Int32Array, at, columns: left as Int32Array, rows: top as Int32Array };
+}
+
+export function isUnsure(mark: number): boolean {
+  return mark !== KNOWN.drop && mark !== KNOWN.keep && mark !== KNOWN.held;
 }
 
 /** Alpha where it is known, and `unknown` where it is not. */
-export function knownAlpha(known: Uint8Array, unknown: number): Float32Array {
+export function knownAlpha(
+  { known, held }: Pick<MatteInput, 'known' | 'held'>,
+  unknown: number,
+): Float32Array {
   const alpha = new Float32Array(known.length);
   for (let p = 0; p < known.length; p++) {
     const mark = known[p];
-    alpha[p] = mark === KNOWN.keep ? 1 : mark === KNOWN.drop ? 0 : unknown;
+    if (mark === KNOWN.keep) alpha[p] = 1;
+    else if (mark === KNOWN.held) alpha[p] = held?.[p] ?? 0;
+    else if (mark !== KNOWN.drop) alpha[p] = unknown;
   }
   return alpha;
+}
+
+interface Part {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The part of a picture and of what is known of it that lies in a region. */
+export function cropped({ width, linear, known, held }: MatteInput, part: Part): MatteInput {
+  const pixels = part.width * part.height;
+  const colours = new Float32Array(pixels * 3);
+  const marks = new Uint8Array(pixels);
+  const alpha = held ? new Float32Array(pixels) : null;
+  for (let y = 0; y < part.height; y++) {
+    const from = (part.y + y) * width + part.x;
+    const to = y * part.width;
+    marks.set(known.subarray(from, from + part.width), to);
+    if (held) alpha?.set(held.subarray(from, from + part.width), to);
+    colours.set(linear.subarray(from * 3, (from + part.width) * 3), to * 3);
+  }
+  return {
+    ...{ width: part.width, height: part.height, linear: colours, known: marks },
+    ...(alpha && { held: alpha }),
+  };
+}
+
+/** Puts the alpha of a region into that of the picture, and answers it. */
+export function pasted(
+  into: Float32Array,
+  alpha: Float32Array,
+  part: Part,
+  { width }: Pick<MatteInput, 'width'>,
+): Float32Array {
+  for (let y = 0; y < part.height; y++) {
+    const line = alpha.subarray(y * part.width, (y + 1) * part.width);
+    into.set(line, (part.y + y) * width + part.x);
+  }
+  return into;
 }

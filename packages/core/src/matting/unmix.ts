@@ -13,7 +13,7 @@ const UNSEEN = 0.02 * 0.3;
 const UNSEEN_SPREAD = [0.04, 0.03, 0.03, 0.04, 0.03, 0.04] as const;
 const UNSEEN_VARIANCE = 0.02;
 /** A pair of clusters that is less likely than this is left out. */
-const LEAST_PAIR = 0.004;
+const LEAST_PAIR = 0.012;
 const PURE_VARIANCE = 1e-4;
 const MOST_VARIANCE = 0.08;
 

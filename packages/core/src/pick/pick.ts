@@ -1,4 +1,5 @@
 import type { Marked, MarkedStroke, PickedFrom, Recipe, Rect } from '@diplex/document';
+import { type EdgeMemory, type LocalChange, localChange, type SolvedEdge } from './edge-memory';
 import { fillMark } from './fill-mark';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
@@ -6,7 +7,7 @@ import type { PickGround } from './pick-ground';
 import { REACH_STEP, reachMap, reachTable } from './reach';
 import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
-import { knownAfterCut, solveEdge } from './solve-edge';
+import { type EdgeTask, knownAfterCut, solveEdge, solveEdgeAgain } from './solve-edge';
 import { takeSpecksOut } from './tidied';
 
 /** The recipes that can be worked out from pixels alone. */
@@ -26,6 +27,12 @@ export interface PickFinish {
 
 const PLAIN: PickFinish = { specks: 0, solved: null };
 
+/** How a recipe is worked out. */
+export interface PickTask extends EdgeTask {
+  /** What was solved last on this ground: only what changed since then is solved again. */
+  readonly memory?: EdgeMemory;
+}
+
 /**
  * Works out a recipe over the whole mask.
  * @returns coverage for every pixel of level 0: 0..255, or 0..65535 where alpha was solved
@@ -34,30 +41,77 @@ const PLAIN: PickFinish = { specks: 0, solved: null };
 export function pick(
   recipe: PickRecipe,
   ground: PickGround,
-  how: Pick<SegmentTask, 'stopped' | 'onProgress'> = {},
+  how: PickTask = {},
   { specks, solved }: PickFinish = PLAIN,
 ): Uint8Array | Uint16Array {
   const { width, height } = ground;
   if (solved === null || recipe.by === 'reach') {
-    const coverage = pickAll(recipe, ground, how);
+    if (recipe.by !== 'reach') return softened(tidyCut(recipe, ground, how, specks), width, height);
+    const coverage = pickReach(recipe.points, ground, how.onProgress);
     takeSpecksOut(coverage, width, height, specks);
     return coverage;
   }
-  const { onProgress, ...rest } = how;
-  const part = (from: number, to: number) => ({
-    ...rest,
-    ...(onProgress && { onProgress: (done: number) => onProgress(from + done * (to - from)) }),
-  });
-  const labels = cut(recipe, ground, part(0, 0.3));
-  takeSpecksOut(labels, width, height, specks);
-  const marks = recipe.by === 'marks' ? allMarks(recipe.marks, ground, 0, 'with unsure') : null;
-  const said = marks ?? sweepMarks(recipe as SweepRecipe, ground, 0);
-  const known = knownAfterCut(labels, said, width, height, solved);
-  return solveEdge(ground.level(0), known, part(0.3, 1));
+  const { by, from } = recipe;
+  const box = recipe.by === 'sweep' ? recipe.box : null;
+  const asked = JSON.stringify([by, from, box, specks, solved]);
+  const marks = recipe.by === 'marks' ? recipe.marks : recipe.strokes;
+  const before = how.memory?.last;
+  const change = before && localChange(before, marks, asked);
+  const edge = change
+    ? solvedAgain(before, change, ground, how)
+    : solvedWhole(recipe, ground, how, { specks, solved });
+  if (how.memory) how.memory.last = { ...edge, asked, marks, width, height };
+  return edge.alpha;
 }
 
-type SweepRecipe = Extract<PickRecipe, { readonly by: 'sweep' }>;
+type SolvedAlpha = Pick<SolvedEdge, 'known' | 'alpha'>;
+
+function solvedAgain(
+  before: SolvedEdge,
+  { known, region }: LocalChange,
+  ground: PickGround,
+  how: EdgeTask,
+): SolvedAlpha {
+  const alpha = before.alpha.slice();
+  if (region) solveEdgeAgain(ground.level(0), known, alpha, region, how);
+  return { known, alpha };
+}
+
+/** The share of the work that the cut is. */
+const CUT_SHARE = 0.3;
+
+function solvedWhole(
+  recipe: CutRecipe,
+  ground: PickGround,
+  { onProgress, ...how }: PickTask,
+  { specks, solved }: { readonly specks: number; readonly solved: number },
+): SolvedAlpha {
+  const { width, height } = ground;
+  const part = (from: number, to: number) => ({
+    ...how,
+    ...(onProgress && { onProgress: (done: number) => onProgress(from + done * (to - from)) }),
+  });
+  const labels = tidyCut(recipe, ground, part(0, CUT_SHARE), specks);
+  const said =
+    recipe.by === 'sweep'
+      ? sweepMarks(recipe, ground, 0)
+      : allMarks(recipe.marks, ground, 0, 'with unsure');
+  const known = knownAfterCut(labels, said, width, height, solved);
+  return { known, alpha: solveEdge(ground.level(0), known, part(CUT_SHARE, 1)) };
+}
+
 type CutRecipe = Exclude<PickRecipe, { readonly by: 'reach' }>;
+
+/** The cut without small islands and holes; the one that was cut last is not cut again. */
+function tidyCut(recipe: CutRecipe, ground: PickGround, how: PickTask, specks: number): Uint8Array {
+  const asked = JSON.stringify([recipe, specks]);
+  const { memory } = how;
+  if (memory?.cut?.asked === asked) return memory.cut.labels;
+  const labels = cut(recipe, ground, how);
+  takeSpecksOut(labels, ground.width, ground.height, specks);
+  if (memory) memory.cut = { asked, labels };
+  return labels;
+}
 
 /** 1 for every pixel inside the cut that a recipe's marks mean. */
 function cut(
@@ -72,15 +126,6 @@ function cut(
         ? sweepMarks(recipe, ground, level)
         : allMarks(recipe.marks, ground, level, 'without unsure'),
   });
-}
-
-function pickAll(
-  recipe: PickRecipe,
-  ground: PickGround,
-  how: Pick<SegmentTask, 'stopped' | 'onProgress'>,
-): Uint8Array {
-  if (recipe.by === 'reach') return pickReach(recipe.points, ground, how.onProgress);
-  return softened(cut(recipe, ground, how), ground.width, ground.height);
 }
 
 function pickReach(

@@ -1,10 +1,12 @@
+import type { Marked } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import { KNOWN } from '../matting/trimap';
 import { coverageTiles } from './coverage-tiles';
+import { emptyMemory, localChange, type SolvedEdge } from './edge-memory';
 import { MARK } from './mark';
 import { pick } from './pick';
 import { SegmentStopped } from './segment-task';
-import { knownAfterCut, solveEdge } from './solve-edge';
+import { knownAfterCut, solveEdge, solveEdgeAgain } from './solve-edge';
 
 const SIDE = 64;
 /** A disc of 40 pixels across whose edge fades over ten, orange on blue. */
@@ -77,6 +79,75 @@ describe('an edge that is solved', () => {
     const at = 32 * SIDE + 53;
     expect((solved[at] as number) / 65_535).toBeCloseTo(alphaAt(at), 1);
     const stopped = () => true;
+    expect(() => pick(recipe, ground, { stopped }, { specks: 0, solved: 18 })).toThrow(
+      SegmentStopped,
+    );
     expect(() => solveEdge(picture, known, { stopped })).toThrow(SegmentStopped);
   });
 });
+
+describe('a further mark', () => {
+  const ground = { width: SIDE, height: SIDE, level: () => picture };
+  const stroke = (mark: 'keep' | 'drop' | 'unsure', x: number, y: number, radius: number) => ({
+    ...{ mark, radius },
+    points: [{ x, y }],
+  });
+  const first = [stroke('keep', 32, 32, 6), stroke('drop', 4, 32, 3), stroke('drop', 60, 32, 3)];
+  const recipe = (marks: readonly Marked[]) => ({
+    ...{ by: 'marks' as const, from: 'layer' as const },
+    marks,
+  });
+  const finish = { specks: 0, solved: 18 };
+
+  it('is solved where it lies, and cut anew when it is against the cut', () => {
+    const memory = emptyMemory();
+    pick(recipe(first), ground, { memory }, finish);
+    const { asked } = memory.last as SolvedEdge;
+    // The same cut is not cut again: nothing is left to be stopped.
+    const stopped = () => true;
+    expect(pick(recipe(first), ground, { memory, stopped })).toEqual(pick(recipe(first), ground));
+    const tap = stroke('keep', 51, 32, 1.5);
+    const change = localChange(memory.last as SolvedEdge, [...first, tap], asked);
+    expect(change).toBeNull();
+    // The picture is small for what a mark is felt: as if it were a corner of a large one.
+    const large = widened(memory.last as SolvedEdge, 640);
+    const local = localChange(large, [...first, tap], asked);
+    expect(local?.region).toMatchObject({ x: 0, y: 0 });
+    expect(local?.region?.width).toBeLessThan(200);
+    expect(local?.known[32 * 640 + 51]).toBe(KNOWN.keep);
+    const reasons = [
+      [...first, stroke('keep', 4, 10, 3)],
+      [...first, { mark: 'keep' as const, fill: { x: 2, y: 2 } }],
+      [tap, ...first],
+      first,
+    ];
+    for (const marks of reasons) expect(localChange(large, marks, asked)).toBeNull();
+    expect(localChange(large, [...first, tap], 'something else')).toBeNull();
+    const idle = localChange(large, [...first, stroke('keep', 32, 32, 2)], asked);
+    expect(idle?.region).toBeNull();
+  });
+
+  it('says nothing of what lies beyond its region', () => {
+    const known = knownAfterCut(labels, none, SIDE, SIDE, 18);
+    const before = solveEdge(picture, known, {});
+    known[32 * SIDE + 52] = KNOWN.keep;
+    const alpha = before.slice();
+    solveEdgeAgain(picture, known, alpha, { x: 46, y: 26, width: 12, height: 12 }, {});
+    expect(alpha[32 * SIDE + 52]).toBe(65_535);
+    for (let p = 0; p < alpha.length; p++) {
+      const [x, y] = [p % SIDE, Math.floor(p / SIDE)];
+      if (x < 46 || x >= 58 || y < 26 || y >= 38) expect(alpha[p]).toBe(before[p]);
+    }
+  });
+});
+
+/** The same in the corner of a larger picture that is dropped all over. */
+function widened(edge: SolvedEdge, side: number): SolvedEdge {
+  const known = new Uint8Array(side * side);
+  const alpha = new Uint16Array(side * side);
+  for (let y = 0; y < SIDE; y++) {
+    known.set(edge.known.subarray(y * SIDE, (y + 1) * SIDE), y * side);
+    alpha.set(edge.alpha.subarray(y * SIDE, (y + 1) * SIDE), y * side);
+  }
+  return { ...edge, known, alpha, width: side, height: side };
+}

@@ -1,3 +1,4 @@
+import type { SmallCoverage } from '@diplex/core';
 import type { JobName, Jobs } from '../protocol';
 import type { WorkerPixels } from '../worker-pixels';
 
@@ -14,6 +15,8 @@ export interface JobContext {
   readonly stopped: () => boolean;
   /** Tells the asker how far the job has come, 0..1. */
   readonly progress: (done: number) => void;
+  /** Shows the asker an answer long before the last. */
+  readonly draft: (coverage: SmallCoverage) => void;
 }
 
 export type JobHandler<Name extends JobName> = (

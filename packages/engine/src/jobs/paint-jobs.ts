@@ -96,7 +96,7 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   const { tip } = brush;
   const stroke = new Stroke(brush, {
     ...{ toComposition, extent },
-    colours: brush.stick && place ? groundFor(place, place.from, pixels).level(0) : null,
+    colours: brush.stick && place ? groundFor(place, place.from, pixels).ground.level(0) : null,
     tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
     values: brush.edge && place ? edgeValues(place, brush.edge, pixels) : null,
     limit: ask.limitedBy === undefined ? null : areaLimit(ask.limitedBy, toComposition, pixels),

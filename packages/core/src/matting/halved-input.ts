@@ -1,0 +1,81 @@
+import { isUnsure, KNOWN, type MatteInput } from './trimap';
+
+/** What is thought of alpha apart from its neighbours: full pictures of `width` x `height`. */
+export interface AlphaGuess {
+  /** How firmly each pixel is pulled; 0 where nothing is thought. */
+  readonly weight: Float32Array;
+  /** Weight times alpha. */
+  readonly pull: Float32Array;
+}
+
+/** The pull of known pixels on a halved pixel that is partly known. */
+const PARTLY_KNOWN = 10;
+
+/** A picture, its marks and a guess at half the size. */
+export function halvedInput(
+  { width, height, linear, known, held }: MatteInput,
+  { weight, pull }: AlphaGuess,
+): { input: MatteInput; guess: AlphaGuess } {
+  const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const colours = new Float32Array(w * h * 3);
+  const marks = new Uint8Array(w * h);
+  const firm = new Float32Array(w * h);
+  const pulled = new Float32Array(w * h);
+  for (let y = 0; y < h; y++) {
+    for (let x = 0; x < w; x++) {
+      const o = y * w + x;
+      let [count, settled, kept] = [0, 0, 0];
+      for (let v = 2 * y; v < Math.min(height, 2 * y + 2); v++) {
+        for (let u = 2 * x; u < Math.min(width, 2 * x + 2); u++) {
+          const p = v * width + u;
+          count++;
+          for (let c = 0; c < 3; c++) {
+            colours[o * 3 + c] = (colours[o * 3 + c] as number) + (linear[p * 3 + c] as number);
+          }
+          const mark = known[p] as number;
+          if (!isUnsure(mark)) settled++;
+          if (mark === KNOWN.keep) kept++;
+          else if (mark === KNOWN.held) kept += held?.[p] ?? 0;
+          firm[o] = (firm[o] as number) + (weight[p] as number) / 2;
+          pulled[o] = (pulled[o] as number) + (pull[p] as number) / 2;
+        }
+      }
+      for (let c = 0; c < 3; c++) colours[o * 3 + c] = (colours[o * 3 + c] as number) / count;
+      if (settled === count && kept === count) marks[o] = KNOWN.keep;
+      else if (settled === count && kept === 0) marks[o] = KNOWN.drop;
+      else {
+        marks[o] = KNOWN.unsure;
+        firm[o] = (firm[o] as number) + settled * PARTLY_KNOWN;
+        pulled[o] = (pulled[o] as number) + kept * PARTLY_KNOWN;
+      }
+    }
+  }
+  return {
+    input: { width: w, height: h, linear: colours, known: marks },
+    guess: { weight: firm, pull: pulled },
+  };
+}
+
+/** A halved picture of alpha at full size, between its pixels. */
+export function doubledAlpha(
+  coarse: Float32Array,
+  half: Pick<MatteInput, 'width' | 'height'>,
+  { width, height }: MatteInput,
+): Float32Array {
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const v = Math.max(0, (y - 0.5) / 2);
+    const y0 = Math.floor(v);
+    const y1 = Math.min(half.height - 1, y0 + 1);
+    for (let x = 0; x < width; x++) {
+      const u = Math.max(0, (x - 0.5) / 2);
+      const x0 = Math.floor(u);
+      const x1 = Math.min(half.width - 1, x0 + 1);
+      const at = (row: number, column: number) => coarse[row * half.width + column] as number;
+      const upper = at(y0, x0) * (1 - u + x0) + at(y0, x1) * (u - x0);
+      const lower = at(y1, x0) * (1 - u + x0) + at(y1, x1) * (u - x0);
+      out[y * width + x] = upper * (1 - v + y0) + lower * (v - y0);
+    }
+  }
+  return out;
+}
