@@ -16,6 +16,7 @@ export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
 export { resample, sourceRect } from './geometry/resample';
 export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from './image/images';
+export { componentCoverage, mixOf } from './mask/components';
 export { distanceFromEdge } from './mask/distance';
 export { feathered, featherSupport } from './mask/feather';
 export { flattened, partOutlines } from './mask/part-outline';
@@ -31,6 +32,7 @@ export { MatteStopped, type MatteTask, matte, matteAgain } from './matting/matte
 export { mattingLaplacian } from './matting/matting-laplacian';
 export { KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
 export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
+export { cropLevel } from './pick/crop-level';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
 export { MARK } from './pick/mark';
@@ -44,6 +46,7 @@ export {
   softened,
 } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
+export { type ComponentRanks, type RankedMix, rankComponents } from './pick/rank-components';
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
 export {
   type GroundPlace,

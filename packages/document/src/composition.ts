@@ -3,7 +3,7 @@ import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 4;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -247,6 +247,39 @@ export interface TonesPart extends PartBase {
   readonly high: readonly [number, number];
 }
 
+/** Components of a colour by which a thing may differ from what lies around it. */
+export const VIEW_COMPONENTS = [
+  'red',
+  'green',
+  'blue',
+  'lightness',
+  'chroma',
+  'OKLab a',
+  'OKLab b',
+  'range',
+  'warm-cool',
+] as const;
+export type ViewComponent = (typeof VIEW_COMPONENTS)[number];
+
+/** Components of colours, each times its factor, added up. */
+export type ComponentMix = Readonly<Partial<Record<ViewComponent, number>>>;
+
+/** The grey values of a mix of components, spread between a black and a white point. */
+export interface ComponentPart extends PartBase {
+  readonly kind: 'component';
+  readonly mix: ComponentMix;
+  /** As that of tones. */
+  readonly of: TonesPart['of'];
+  /** Where the mix has this value nothing is covered. */
+  readonly black: number;
+  /** Where it has this one, all is; it may be the smaller of the two. */
+  readonly white: number;
+  /** What lies between is raised to one over this power. */
+  readonly gamma: number;
+  /** Strokes over what belongs to the thing and what does not, by which components are judged. */
+  readonly samples: readonly MarkedStroke[];
+}
+
 export type MaskPart =
   | OutlinePart
   | BoxPart
@@ -254,10 +287,18 @@ export type MaskPart =
   | PaintedPart
   | PickedPart
   | RampPart
-  | TonesPart;
+  | TonesPart
+  | ComponentPart;
 export type ShapePart = OutlinePart | BoxPart | OvalPart;
 /** Parts that are kept as tiles. */
 export type TiledPart = PaintedPart | PickedPart;
+
+/** Parts that are made of the colours of pictures, and change with them. */
+export type ColourPart = TonesPart | ComponentPart;
+
+export function isOfColours(part: MaskPart): part is ColourPart {
+  return part.kind === 'tones' || part.kind === 'component';
+}
 
 export function isTiled(part: MaskPart): part is TiledPart {
   return part.kind === 'painted' || part.kind === 'picked';

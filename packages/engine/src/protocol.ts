@@ -1,6 +1,7 @@
 import type {
   Brush,
   Colour,
+  ComponentRanks,
   Likely,
   PickFinish,
   PickRecipe,
@@ -15,6 +16,7 @@ import type {
 import type {
   BlobHash,
   Composition,
+  MarkedStroke,
   Matrix,
   PickedFrom,
   Point,
@@ -177,6 +179,16 @@ export interface Jobs {
   'ground-level': {
     ask: PickPlace & { from: PickedFrom; level: number };
     answer: SourceLevel;
+  };
+  /** The part of what lies under a layer's mask that is in a rectangle of mask pixels. */
+  'ground-part': {
+    ask: PickPlace & { from: PickedFrom; part: Rect };
+    answer: SourceLevel & Pick<Rect, 'x' | 'y'>;
+  };
+  /** How well components part what was sampled; null when only one side was. */
+  'rank-components': {
+    ask: PickPlace & { from: PickedFrom; level: number; samples: readonly MarkedStroke[] };
+    answer: ComponentRanks | null;
   };
   /** Coverage laid on the pixels of a mask; answers as `pick` does. */
   'lay-coverage': {

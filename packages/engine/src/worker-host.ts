@@ -11,7 +11,15 @@ import {
   strokeEndJob,
   strokeExtendJob,
 } from './jobs/paint-jobs';
-import { cutLikelyJob, groundLevelJob, pickJob, reachMapJob, snapLineJob } from './jobs/pick-jobs';
+import {
+  cutLikelyJob,
+  groundLevelJob,
+  groundPartJob,
+  pickJob,
+  rankComponentsJob,
+  reachMapJob,
+  snapLineJob,
+} from './jobs/pick-jobs';
 import {
   halveLevelJob,
   meanColourJob,
@@ -39,6 +47,8 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'cut-likely': cutLikelyJob,
   'reach-map': reachMapJob,
   'ground-level': groundLevelJob,
+  'ground-part': groundPartJob,
+  'rank-components': rankComponentsJob,
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,

@@ -6,6 +6,7 @@ import {
   IconArrowsMaximize,
   IconBrush,
   IconCircleDashed,
+  IconColorFilter,
   IconColorPicker,
   IconFlipHorizontal,
   IconFlipVertical,
@@ -91,6 +92,7 @@ export const CUT_TOOLS: readonly Action[] = [
   cutTool('marks', 'Marks', 's', IconPencilPlus),
   cutTool('ramp', 'Ramp', 'f', IconGradienter),
   cutTool('tones', 'Tones', 'g', IconSunHigh),
+  cutTool('component', 'Component', 'b', IconColorFilter),
 ];
 
 const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({

@@ -22,7 +22,8 @@ export type CutToolName =
   | 'sweep'
   | 'marks'
   | 'ramp'
-  | 'tones';
+  | 'tones'
+  | 'component';
 export type ToolName = CutToolName | 'place';
 
 export const MASK_VIEWS = [
@@ -98,6 +99,19 @@ export interface Toning {
   readonly breadth: number;
 }
 
+/** What the pointer does with the Component tool: it samples, or sets a point by the colour under it. */
+export const COMPONENT_ACTS = ['keep', 'drop', 'black', 'white'] as const;
+export type ComponentAct = (typeof COMPONENT_ACTS)[number];
+
+/** How the Component tool works. */
+export interface Componenting {
+  readonly act: ComponentAct;
+  /** Radius of a sampling stroke, in composition pixels. */
+  readonly radius: number;
+  /** Whether all components are seen side by side. */
+  readonly panels: boolean;
+}
+
 /** The brush dial: where it was opened, in window pixels of the picture area. */
 export interface Dial {
   readonly x: number;
@@ -126,6 +140,7 @@ interface Hand {
   readonly marking: Marking;
   readonly ramping: Ramping;
   readonly toning: Toning;
+  readonly componenting: Componenting;
   /** Whose colours are picked from. */
   readonly pickedFrom: PickedFrom;
   /** Whether the stage looks at masks; the view below is for those that do. */
@@ -165,6 +180,7 @@ export const useHand = create<Hand>((set) => ({
   marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },
   ramping: { shape: 'straight', falloff: 'smooth' },
   toning: { component: 'lightness', breadth: 0.5 },
+  componenting: { act: 'keep', radius: 8, panels: false },
   pickedFrom: 'layer',
   looksAt: 'composition',
   view: 'composition',

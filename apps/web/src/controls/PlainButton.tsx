@@ -19,7 +19,7 @@ export function PlainButton(props: PlainButtonProps) {
       aria-pressed={pressed}
       disabled={disabled}
       onClick={onPress}
-      className="flex h-8 cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 disabled:cursor-default disabled:opacity-45 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]"
+      className="flex h-8 shrink-0 whitespace-nowrap cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 disabled:cursor-default disabled:opacity-45 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]"
     >
       {Picture && <Picture size={15} aria-hidden />}
       {words}

@@ -15,8 +15,13 @@ export interface Ring {
 export function useRing(tool: ToolName | null): Ring | null {
   const brush = useHand((state) => state.brush);
   const marking = useHand((state) => state.marking);
+  const componenting = useHand((state) => state.componenting);
   if (tool === 'brush') {
     return { radius: brush.radius, softness: brush.softness, gives: brush.value > 0 };
+  }
+  if (tool === 'component') {
+    const { act, radius } = componenting;
+    return act === 'keep' || act === 'drop' ? { radius, softness: 0, gives: act === 'keep' } : null;
   }
   if (tool !== 'sweep' && tool !== 'marks') return null;
   return { radius: marking.radius, softness: 0, gives: marking.mark === 'keep' };

@@ -79,6 +79,9 @@ export function MarksShown() {
   useHand((state) => state.part);
   const { zoom, x, y } = useCamera();
   const target = maskInHand();
+  if (target?.part?.kind === 'component') {
+    return <MarkStrokes strokes={target.part.samples} map={target.matrix} />;
+  }
   if (target?.part?.kind !== 'picked') return null;
   const { recipe } = target.part;
   if (recipe.by === 'sweep') return <MarkStrokes strokes={recipe.strokes} map={target.matrix} />;

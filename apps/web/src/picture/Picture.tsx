@@ -4,6 +4,7 @@ import { useComposition } from '../bench/composition-store';
 import { type ToolName, useHand } from '../bench/hand-store';
 import { AreaOutline } from './AreaOutline';
 import { BrushRing, useRing } from './BrushRing';
+import { ComponentPanels } from './ComponentPanels';
 import { CoverageDraft } from './CoverageDraft';
 import { useCamera } from './camera-store';
 import { Loupe } from './Loupe';
@@ -28,6 +29,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   useComplement();
   const cursor = usePointer(area, tool);
   const ring = useRing(tool);
+  const sideBySide = useHand((state) => state.componenting.panels) && tool === 'component';
   const loupe = useHand((state) => state.loupe);
   const far = useCamera((state) => state.zoom < 1);
   // Corners are set to the pixel, which cannot be seen from afar.
@@ -48,9 +50,15 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
         {ring && <BrushRing area={area} ring={ring} />}
         {(loupe || exact) && <Loupe area={area} />}
       </div>
-      {cutting && <ViewSwitch />}
-      <Readout area={area} />
-      <ZoomBox />
+      {sideBySide ? (
+        <ComponentPanels />
+      ) : (
+        <>
+          {cutting && <ViewSwitch />}
+          <Readout area={area} />
+          <ZoomBox />
+        </>
+      )}
     </main>
   );
 }

@@ -16,7 +16,7 @@ import { RampHandles } from './RampHandles';
 export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const { area } = useCamera();
   const movesArea = useHand((state) => state.areaMoves);
-  const picks = tool === 'reach' || tool === 'sweep' || tool === 'marks';
+  const picks = tool === 'reach' || tool === 'sweep' || tool === 'marks' || tool === 'component';
   if (area.width === 0 || area.height === 0) return null;
   return (
     <Stage

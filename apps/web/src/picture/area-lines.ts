@@ -1,5 +1,5 @@
 import { neededPixels } from '@diplex/core';
-import { AREA_ID, type Composition, maskById, type Rect } from '@diplex/document';
+import { AREA_ID, type Composition, isOfColours, maskById, type Rect } from '@diplex/document';
 import { JobCancelled } from '@diplex/engine';
 import { useEffect } from 'react';
 import { create } from 'zustand';
@@ -49,7 +49,7 @@ function regionInView(): { region: Rect; scale: number } {
 async function outline(composition: Composition, region: Rect, scale: number) {
   const needed = neededPixels(composition, region, scale, AREA_ID);
   const mask = maskById(composition, composition.area?.mask ?? '');
-  const looks = mask?.parts.some((part) => part.kind === 'tones') ?? false;
+  const looks = mask?.parts.some((part) => isOfColours(part)) ?? false;
   const painted = needed.painted.filter((hash) => !hash.startsWith('live:'));
   const letGo = await pageSupply().bring(looks ? needed.sources : [], painted);
   try {

@@ -7,6 +7,7 @@ import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
 import { ShareAmount } from '../controls/ShareAmount';
 import { JOINS, joinable, joinOutlines } from '../tools/join-outlines';
+import { ComponentOptions } from './ComponentOptions';
 import { MarkingOptions, RampOptions, ReachOptions, TonesOptions } from './PickOptions';
 
 const RULES: readonly { value: CombineRule; words: string; means: string; hint: string }[] = [
@@ -42,6 +43,7 @@ export function CutOptions() {
       {(cutTool === 'sweep' || cutTool === 'marks') && <MarkingOptions tool={cutTool} />}
       {cutTool === 'ramp' && <RampOptions />}
       {cutTool === 'tones' && <TonesOptions />}
+      {cutTool === 'component' && <ComponentOptions />}
     </>
   );
 }

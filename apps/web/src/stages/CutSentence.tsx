@@ -20,6 +20,7 @@ const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickingName>, string>>
   oval: 'drag it out.',
   ramp: 'drag from full to nothing; Shift goes in steps of 15°.',
   tones: 'choose darks, mids or lights.',
+  component: 'stroke over what to keep and over what to drop, then choose what parts them best.',
 };
 
 /** What the next stroke will change, before it is made. */

@@ -21,6 +21,7 @@ import {
   IconBulb,
   IconBulbOff,
   IconCircleDashed,
+  IconColorFilter,
   IconGradienter,
   IconGripVertical,
   IconSquareDashed,
@@ -39,6 +40,7 @@ import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
+import { mixWords } from '../tools/component-tool';
 import { addShapeOf, convertToPainted } from '../tools/lay-commands';
 
 const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
@@ -49,6 +51,7 @@ const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
   picked: IconWand,
   ramp: IconGradienter,
   tones: IconSunHigh,
+  component: IconColorFilter,
 };
 
 const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
@@ -67,6 +70,7 @@ function factOf(part: MaskPart): string {
   if (part.kind === 'outline') return counted(part.points.length, 'point');
   if (part.kind === 'ramp') return part.shape;
   if (part.kind === 'tones') return part.component;
+  if (part.kind === 'component') return mixWords(part.mix);
   if (part.kind === 'picked') return recipeFact(part.recipe);
   return `${Math.round(part.width)} × ${Math.round(part.height)}`;
 }

@@ -23,6 +23,7 @@ import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { finishPick } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
+import { ComponentRows } from './ComponentRows';
 
 // Charts are large and only tones need them here.
 const TonesEditor = lazy(async () => ({ default: (await import('./TonesEditor')).TonesEditor }));
@@ -41,6 +42,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
       </Suspense>
     );
   }
+  if (part.kind === 'component') return <ComponentRows layer={layer} mask={mask.id} part={part} />;
   if (part.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
   return (
     <>

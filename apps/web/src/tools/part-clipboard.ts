@@ -5,6 +5,7 @@ import {
   type BoxPart,
   changeArea,
   invert,
+  isOfColours,
   isTiled,
   layArea,
   type Mask,
@@ -89,7 +90,7 @@ function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, lies: Matrix, turn
 
 function mapped(part: MaskPart, map: Matrix): MaskPart {
   const move = (point: Point) => transform(map, point);
-  if (isTiled(part) || part.kind === 'tones') return part;
+  if (isTiled(part) || isOfColours(part)) return part;
   if (part.kind === 'ramp') return { ...part, from: move(part.from), to: move(part.to) };
   if (part.kind === 'outline') {
     const loop = (points: typeof part.points) => points.map((point) => mapPoint(point, move));

@@ -1,5 +1,6 @@
 import type { ToolName } from '../bench/hand-store';
 import { brushTool } from './brush-tool';
+import { componentTool } from './component-tool';
 import { boxTool, ovalTool } from './frame-tool';
 import { outlineTool } from './outline-tool';
 import { placeTool } from './place-tool';
@@ -19,5 +20,6 @@ export const TOOLS: { readonly [Name in ToolName]: Tool } = {
   marks: marksTool,
   ramp: rampTool,
   tones: tonesTool,
+  component: componentTool,
   place: placeTool,
 };

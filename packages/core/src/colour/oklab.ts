@@ -48,11 +48,22 @@ export function oklabOf(
     const r = table[samples[i] as number] as number;
     const g = table[samples[i + 1] as number] as number;
     const b = table[samples[i + 2] as number] as number;
-    const l = cubeRoot(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-    const m = cubeRoot(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-    const s = cubeRoot(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
-    out[o] = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s;
-    out[o + 1] = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
-    out[o + 2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
+    oklabOfLight(r, g, b, out, o);
   }
+}
+
+/** OKLab of a colour in linear light, into three places of `out`. */
+export function oklabOfLight(
+  r: number,
+  g: number,
+  b: number,
+  out: Float32Array | Float64Array,
+  o = 0,
+): void {
+  const l = cubeRoot(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
+  const m = cubeRoot(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
+  const s = cubeRoot(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
+  out[o] = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s;
+  out[o + 1] = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
+  out[o + 2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
 }

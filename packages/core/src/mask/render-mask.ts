@@ -10,9 +10,10 @@ import {
   type TonesPart,
 } from '@diplex/document';
 import { combineMasks, type MixSpaceName, turnRound } from '@diplex/kernels';
-import { type CoverageImage, type FloatImage, newCoverage } from '../image/images';
+import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { choked } from './choke';
+import { componentsIn } from './components';
 import { type DrawCoverage, feathered } from './feather';
 import { evened, firm } from './firm';
 import { type PaintedCoverage, paintedCoverage } from './painted-coverage';
@@ -113,6 +114,12 @@ function drawerOf(
   const toOutput = (at: number) => multiply(scaling(at, at), toComposition);
   if (part.kind === 'ramp') return (area, at) => rampCoverage(part, toOutput(at), area);
   if (part.kind === 'tones') return (area, at) => tonesIn(part, tones, area, at);
+  if (part.kind === 'component') {
+    return (area, at) => {
+      const picture = tones.picture(part.of, area, at) ?? newFloatImage(area.width, area.height);
+      return componentsIn(part, picture, tones.space);
+    };
+  }
   return (area, at) => scanConvertAll(partOutlines(part, toOutput(at)), area);
 }
 

@@ -1,4 +1,4 @@
-import { IDENTITY, type Layer, type Mask, type Rect } from '@diplex/document';
+import { IDENTITY, isOfColours, type Layer, type Mask, type Rect } from '@diplex/document';
 import type { EdgeWork } from '../brush/brush';
 import type { CoverageImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
@@ -28,7 +28,7 @@ export function workedEdge(
 ): CoverageImage {
   const last = mask.parts.findIndex((part) => part.id === upTo);
   const parts = last < 0 ? mask.parts : mask.parts.slice(0, last + 1);
-  if (parts.some((part) => part.kind === 'tones' && part.shown && part.of !== 'own')) {
+  if (parts.some((part) => isOfColours(part) && part.shown && part.of !== 'own')) {
     throw new EdgeRefused('The edge brush does not work where a mask looks at other layers.');
   }
   const worked: Mask = {

@@ -4,6 +4,7 @@ import {
   FRINGE_WIDTH,
   growRect,
   intersectRects,
+  isOfColours,
   isTiled,
   type Layer,
   layerBounds,
@@ -59,7 +60,7 @@ function partReach(part: MaskPart): Rect | null {
   if (!part.shown) return NOTHING;
   if (part.combine === 'intersect') return null;
   if (part.kind === 'painted') return changedTiles({ ...part, tiles: {} }, part);
-  if (part.kind === 'ramp' || part.kind === 'tones') return null;
+  if (part.kind === 'ramp' || isOfColours(part)) return null;
   if (part.combine === 'replace' || part.inverted) return null;
   if (part.kind === 'picked') return changedTiles({ ...part, tiles: {} }, part);
   if (part.kind !== 'outline') return part.turn ? boundsOfTurned(part) : part;

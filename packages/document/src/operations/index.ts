@@ -32,6 +32,7 @@ export * from './reshape-part';
 export * from './separate-mask';
 export * from './set-blending';
 export * from './set-canvas-size';
+export * from './set-component';
 export * from './set-density';
 export * from './set-fill';
 export * from './set-mask-edge';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import schema3 from '../../examples/schema-3.json';
+import schema4 from '../../examples/schema-4.json';
 import {
   type Mask,
   maskMatrix,
@@ -11,7 +11,7 @@ import {
 import * as operations from './index';
 import { type Operation, OperationRefused, perform } from './index';
 
-const example = validateComposition(schema3);
+const example = validateComposition(schema4);
 const keeper = { layer: 'keeper' };
 const wall = { layer: 'wall' };
 const outline = { mask: 'cut', part: 'p1' };
@@ -74,6 +74,11 @@ describe('every operation', () => {
     [operations.removePart, outline, 'Deleted Outline'],
     [operations.setPart, { ...outline, settings: { amount: 0.4 } }, 'Amount of Outline to 40 %'],
     [operations.layPart, { mask: 'cut', part: 'p6', frame: FRAME }, 'Placed Turned box'],
+    [
+      operations.setComponent,
+      { mask: 'cut', part: 'grey', settings: { black: 0.9, white: 0.2 } },
+      'Component of Component',
+    ],
     [operations.setRamp, { mask: 'cut', part: 'p11', settings: { inner: 0.5 } }, 'Changed Ramp'],
     [
       operations.setTones,
@@ -281,7 +286,7 @@ describe('operations that cannot be', () => {
       const attempt = () => perform(example, operation, args);
       expect(attempt).toThrow(OperationRefused);
       expect(attempt).toThrow(reason);
-      expect(example).toEqual(schema3);
+      expect(example).toEqual(schema4);
     },
   );
 

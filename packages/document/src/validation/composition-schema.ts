@@ -18,11 +18,14 @@ import { BLEND_MODES, type BlendMode } from '../blending';
 import {
   COMBINE_RULES,
   type CombineRule,
+  type ComponentMix,
+  type ComponentPart,
   type Composition,
   FALLOFFS,
   type Falloff,
   type Fill,
   type Layer,
+  type MarkedStroke,
   type MaskPart,
   MIX_SPACES,
   type MixSpace,
@@ -38,7 +41,7 @@ import {
 import type { Matrix, Point } from '../geometry/matrix';
 import { IsFill } from './fill-rule';
 import { LIMITS } from './limits';
-import { IsRecipe } from './recipe-rule';
+import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
 import {
   IsBlobHash,
   IsIdentifier,
@@ -179,6 +182,16 @@ export class TonesPartSchema extends PartSchema {
   @IsNumbers(2, 0, 1) high!: [number, number];
 }
 
+export class ComponentPartSchema extends PartSchema {
+  @IsIn(['component']) kind!: 'component';
+  @IsComponentMix() mix!: ComponentMix;
+  @IsTonesOf() of!: ComponentPart['of'];
+  @IsNumber() @Min(-LIMITS.componentValue) @Max(LIMITS.componentValue) black!: number;
+  @IsNumber() @Min(-LIMITS.componentValue) @Max(LIMITS.componentValue) white!: number;
+  @IsNumber() @Min(0.05) @Max(20) gamma!: number;
+  @IsMarkedStrokes() samples!: MarkedStroke[];
+}
+
 const PART_KINDS = [
   { name: 'outline', value: OutlinePartSchema },
   { name: 'box', value: BoxPartSchema },
@@ -187,6 +200,7 @@ const PART_KINDS = [
   { name: 'picked', value: PickedPartSchema },
   { name: 'ramp', value: RampPartSchema },
   { name: 'tones', value: TonesPartSchema },
+  { name: 'component', value: ComponentPartSchema },
 ];
 
 /** Stands for a part whose kind is not known, so that its place in the document can be named. */

@@ -1,4 +1,4 @@
-import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS } from '../composition';
+import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS, VIEW_COMPONENTS } from '../composition';
 import { LIMITS } from './limits';
 import { isPoint, rule } from './rules';
 import { among, type Fields, listOf, shaped, within } from './shapes';
@@ -47,3 +47,22 @@ export const IsRecipe = rule(
   },
   'must say what the part was picked by: reach points, sweeps, marks, a found subject or what it was laid from',
 );
+
+export const IsMarkedStrokes = rule(
+  'isMarkedStrokes',
+  listOf(isStroke, LIMITS.marks),
+  'must be strokes that keep or drop',
+);
+
+const isFactor = within(-LIMITS.componentValue, LIMITS.componentValue);
+
+export const IsComponentMix = rule(
+  'isComponentMix',
+  (value) =>
+    typeof value === 'object' &&
+    value !== null &&
+    Object.entries(value).every(([name, factor]) => isComponent(name) && isFactor(factor)),
+  `must say how much each component counts: ${VIEW_COMPONENTS.join(', ')}`,
+);
+
+const isComponent = among(VIEW_COMPONENTS);

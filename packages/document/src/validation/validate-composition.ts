@@ -65,8 +65,8 @@ export function validateComposition(value: unknown): Composition {
     const says = `is ${schema}, made by a newer Diplex; this one reads up to ${SCHEMA_VERSION}`;
     throw new CompositionInvalid([{ where: 'schema', says }]);
   }
-  // All that schemas 2 and 3 added may be left out, so older documents are ones of schema 3.
-  const older = schema === 1 || schema === 2;
+  // All that later schemas added may be left out, so older documents are ones of the present schema.
+  const older = Number.isInteger(schema) && (schema as number) >= 1;
   const current = older ? { ...value, schema: SCHEMA_VERSION } : value;
   const instance = plainToInstance(CompositionSchema, current);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });

@@ -1,7 +1,9 @@
 import {
   coverageTiles,
+  cropLevel,
   cutLikely,
   pick,
+  rankComponents,
   reachMap,
   smallCoverage,
   snapLine,
@@ -41,6 +43,16 @@ export const groundLevelJob: JobHandler<'ground-level'> = (ask, { pixels }) => {
   const level = groundFor(ask, ask.from, pixels).ground.level(ask.level);
   const data = level.data.slice();
   return { answer: { ...level, data }, transfer: [data.buffer as ArrayBuffer] };
+};
+
+export const groundPartJob: JobHandler<'ground-part'> = (ask, { pixels }) => {
+  const answer = cropLevel(groundFor(ask, ask.from, pixels).ground.level(0), ask.part);
+  return { answer, transfer: [answer.data.buffer as ArrayBuffer] };
+};
+
+export const rankComponentsJob: JobHandler<'rank-components'> = (ask, { pixels }) => {
+  const picture = groundFor(ask, ask.from, pixels).ground.level(ask.level);
+  return { answer: rankComponents(picture, ask.samples, ask.level) };
 };
 
 export const snapLineJob: JobHandler<'snap-line'> = (ask, { pixels }) => {

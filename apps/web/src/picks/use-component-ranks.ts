@@ -1,0 +1,40 @@
+import type { ComponentRanks } from '@diplex/core';
+import { type ComponentPart, type Layer, layerById } from '@diplex/document';
+import { useEffect, useState } from 'react';
+import { useComposition } from '../bench/composition-store';
+import { pageEngine } from '../bench/engine';
+import { tellProblem } from '../bench/notice-store';
+import { wordsOf } from '../link/problem';
+import { bringGround, levelOf, pickPlace, pickSeat } from './run-pick';
+
+/** So many pixels show hair as it is and are ranked at once. */
+const ENOUGH_PIXELS = 3_000_000;
+
+/** How well components part the samples of a part; null while that is not known. */
+export function useComponentRanks(layer: Layer, part: ComponentPart): ComponentRanks | null {
+  const [ranks, setRanks] = useState<ComponentRanks | null>(null);
+  const { samples, of } = part;
+  const { id } = layer;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a layer's own pixels do not change
+  useEffect(() => {
+    let stays = true;
+    const { composition } = useComposition.getState();
+    const looked = typeof of === 'string' ? layer : (layerById(composition, of.layer) ?? layer);
+    const level = levelOf(looked.size, ENOUGH_PIXELS);
+    const rank = async () => {
+      const letGo = await bringGround(looked, 'layer', [level]);
+      try {
+        const ask = { ...pickPlace(looked.id), from: 'layer' as const, level, samples };
+        const found = await pageEngine().run('rank-components', ask, pickSeat());
+        if (stays) setRanks(found);
+      } finally {
+        letGo();
+      }
+    };
+    rank().catch((error) => tellProblem(`The components were not ranked. ${wordsOf(error)}`));
+    return () => {
+      stays = false;
+    };
+  }, [id, samples]);
+  return ranks;
+}
