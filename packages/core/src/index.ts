@@ -6,9 +6,21 @@ export {
   type StrokePoint,
   type Tip,
 } from './brush/brush';
+export {
+  type BrushWork,
+  GREY_TONES,
+  GREY_WAYS,
+  type GreyWork,
+  type SheerWork,
+  type TapsWork,
+  WorkRefused,
+} from './brush/brush-work';
 export { type TipImage, tipOf } from './brush/dab-weights';
+export { greyValues } from './brush/grey-values';
 export { SmoothPath } from './brush/smooth-path';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
+export { tapValues } from './brush/tap-values';
+export type { WorkedValues } from './brush/worked-values';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { boxMean } from './filter/box-mean';
 export { blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';
@@ -25,11 +37,12 @@ export { type MaskGround, renderMask, type ToneSource } from './mask/render-mask
 export { scanConvert, scanConvertAll } from './mask/scan-convert';
 export { toneHistogram } from './mask/tone-histogram';
 export { componentOf, toneCoverage } from './mask/tones';
-export { EdgeRefused, workedEdge } from './mask/worked-edge';
+export { EdgeRefused, partsBefore, workedEdge } from './mask/worked-edge';
 export { conjugateGradient } from './matting/conjugate-gradient';
 export { estimateForeground } from './matting/estimate-foreground';
 export { MatteStopped, type MatteTask, matte, matteAgain } from './matting/matte';
 export { mattingLaplacian } from './matting/matting-laplacian';
+export { sheerSides, sheerValues } from './matting/sheer';
 export { KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
 export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cropLevel } from './pick/crop-level';

@@ -112,6 +112,9 @@ export interface Componenting {
   readonly panels: boolean;
 }
 
+/** The lists of colours that a brush works with. */
+export type Sampling = 'dense' | 'behind' | 'spared' | 'keep' | 'drop';
+
 /** The brush dial: where it was opened, in window pixels of the picture area. */
 export interface Dial {
   readonly x: number;
@@ -135,6 +138,8 @@ interface Hand {
   readonly brush: Brush;
   /** How much strokes are pulled along behind the pointer, 0..1. */
   readonly smoothing: number;
+  /** Which colours the next press of the brush samples; null when it paints. */
+  readonly sampling: Sampling | null;
   readonly outlining: Outlining;
   readonly reaching: Reaching;
   readonly marking: Marking;
@@ -175,6 +180,7 @@ export const useHand = create<Hand>((set) => ({
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
   smoothing: 0,
+  sampling: null,
   outlining: { snap: 0 },
   reaching: { patch: 5, tolerance: 0.05, skirt: 0.03, spread: 'touching' },
   marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },

@@ -15,7 +15,7 @@ import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
 import { useComponentRanks } from '../picks/use-component-ranks';
-import { groundPart } from '../tools/component-tool';
+import { groundPart } from '../tools/ground-part';
 import { maskInHand } from '../tools/mask-in-hand';
 import { useCamera } from './camera-store';
 
@@ -142,7 +142,7 @@ function useGroundAround(centre: Point, width: number, height: number): Ground |
     if (!target || width <= 0 || height <= 0) return;
     const stop = new AbortController();
     const part = { x: Math.round(x - width / 2), y: Math.round(y - height / 2), width, height };
-    groundPart(target, part, stop.signal).then(setGround, (error: unknown) => {
+    groundPart(target, part, 'layer', stop.signal).then(setGround, (error: unknown) => {
       if (!stop.signal.aborted) tellProblem(`The components cannot be shown. ${wordsOf(error)}`);
     });
     return () => stop.abort();

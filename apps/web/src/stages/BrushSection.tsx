@@ -1,4 +1,11 @@
-import { type Brush, EDGE_WAYS, type Tip } from '@diplex/core';
+import {
+  type Brush,
+  type BrushWork,
+  EDGE_WAYS,
+  GREY_WAYS,
+  type GreyWork,
+  type Tip,
+} from '@diplex/core';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
@@ -7,12 +14,47 @@ import { Pick } from '../controls/Pick';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { useShelf } from '../shelf/shelf-store';
+import { BrushWorkRows } from './BrushWorkRows';
 import { FromChoice } from './FromChoice';
 
 /** Sources up to this side are offered as tips. */
 const TIP_SIDE = 1024;
 
 const EDGE_OPTIONS = EDGE_WAYS.map((way) => ({ value: way, words: `${way} the edge` }));
+
+/** What a brush can work out, as it is offered. */
+const WORKS: Readonly<Record<string, { readonly words: string; readonly work: BrushWork }>> = {
+  ...Object.fromEntries(
+    GREY_WAYS.map((way) => [
+      way,
+      { words: `${way} the greys`, work: { does: 'greys', way, tones: 'mids', by: 0.3 } as const },
+    ]),
+  ),
+  sheer: {
+    words: 'solve what is sheer',
+    work: { does: 'sheer', dense: [], behind: [], spared: [], range: 0.1 },
+  },
+  taps: {
+    words: 'keep and drop by colour',
+    work: { does: 'taps', keep: [], drop: [], range: 0.1 },
+  },
+};
+
+const WORK_OPTIONS = Object.entries(WORKS).map(([value, { words }]) => ({ value, words }));
+
+/** Which of the offered ones a work is. */
+const WORK_VALUES: Readonly<Record<BrushWork['does'], (work: BrushWork) => string>> = {
+  greys: (work) => (work as GreyWork).way,
+  sheer: () => 'sheer',
+  taps: () => 'taps',
+};
+
+/** The change to a brush that is to do something else. */
+function doing(does: string, { edge }: Brush): Partial<Brush> {
+  const work = WORKS[does]?.work ?? null;
+  const way = EDGE_WAYS.find((each) => each === does);
+  return { work, edge: way ? { way, by: edge?.by ?? 4 } : null };
+}
 
 const NEW_TIP: Omit<Tip, 'source'> = {
   ...{ angle: 0, spacing: 0.5, scatter: 0, jitter: 0, follows: false },
@@ -27,10 +69,11 @@ export function BrushSection() {
     <Section title="Brush">
       <Pick
         label="Does"
-        value={brush.edge?.way ?? 'paint'}
-        options={[{ value: 'paint', words: 'show and hide' }, ...EDGE_OPTIONS]}
-        onChoose={(way) => set({ edge: way === 'paint' ? null : { way, by: brush.edge?.by ?? 4 } })}
+        value={brush.work ? WORK_VALUES[brush.work.does](brush.work) : (brush.edge?.way ?? 'paint')}
+        options={[{ value: 'paint', words: 'show and hide' }, ...EDGE_OPTIONS, ...WORK_OPTIONS]}
+        onChoose={(does) => set(doing(does, brush))}
       />
+      {brush.work && <BrushWorkRows work={brush.work} onSet={(work) => set({ work })} />}
       {brush.edge && brush.edge.way !== 'firm' && (
         <Amount
           label="By"
@@ -46,7 +89,7 @@ export function BrushSection() {
       )}
       <ShareAmount
         label="Paints"
-        disabled={Boolean(brush.edge)}
+        disabled={Boolean(brush.edge ?? brush.work)}
         value={brush.value}
         onTry={(value) => set({ value })}
         onSet={(value) => set({ value })}

@@ -1,5 +1,6 @@
 import {
   type Brush,
+  type BrushWork,
   SmoothPath,
   type SourceTile,
   type StrokePoint,
@@ -31,7 +32,7 @@ import { useJobs } from '../bench/job-store';
 import { tellProblem } from '../bench/notice-store';
 import { trackWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
-import { bringGround, pickPlace } from '../picks/run-pick';
+import { bringGround, levelOf, pickPlace } from '../picks/run-pick';
 import { currentScreen } from '../picture/current-screen';
 import { useShelf } from '../shelf/shelf-store';
 import {
@@ -43,6 +44,7 @@ import {
   whyNot,
   withPart,
 } from './mask-in-hand';
+import { sampleColour } from './sample-colour';
 import type { PointerSample, Tool } from './tool';
 
 /** Strokes go before everything else that the workers do. */
@@ -50,6 +52,9 @@ const STROKE = { priority: 1000, onFirst: true } as const;
 
 /** What is on the screen goes before keeping what was painted. */
 const KEEPING = 5;
+
+/** What the workers gather colours from: see the workers' own. */
+const SIDES_PIXELS = 1_500_000;
 
 /** A stroke over more tiles than this shows its progress while it is kept. */
 const MANY_TILES = 24;
@@ -97,8 +102,8 @@ class RunningStroke {
     const letGo = await this.bringPixels(from);
     try {
       // The workers need not know of the composition for a plain stroke.
-      const { stick, edge } = this.brush;
-      const looks = stick || edge;
+      const { stick, edge, work } = this.brush;
+      const looks = stick || edge || work;
       const place = looks && { ...pickPlace(this.target.layer.id), from, part: this.part.id };
       const limitedBy = areaOver(this.target);
       const begin = {
@@ -114,9 +119,11 @@ class RunningStroke {
 
   /** What a brush looks at that is more than round: colours under it, the picture of its tip. */
   private bringPixels(from: PickedFrom): Promise<(() => void)[]> {
-    const { stick, tip } = this.brush;
+    const { stick, tip, work } = this.brush;
     const wanted: Promise<() => void>[] = [];
-    if (stick) wanted.push(bringGround(this.target.layer, from, [0]));
+    const { layer, size } = this.target;
+    const level = levelOf(size, SIDES_PIXELS);
+    if (stick || work) wanted.push(bringGround(layer, from, level > 0 ? [0, level] : [0]));
     if (tip) wanted.push(pageSupply().bring(sourceTiles(tip.source)));
     return Promise.all(wanted);
   }
@@ -316,6 +323,8 @@ class BrushTool implements Tool {
     const target = maskInHand();
     const reason = whyNot(target);
     if (reason || !target) return tellProblem(reason ?? '');
+    const { sampling } = useHand.getState();
+    if (sampling) return void sampleColour(target, at, sampling);
     const from = this.lastEnd;
     const straight = at.shift && from?.layer === target.layer.id;
     const start = straight ? [{ ...at, x: from.x, y: from.y }] : [];
@@ -376,7 +385,7 @@ class BrushTool implements Tool {
 function openStroke(brush: Brush): RunningStroke | null {
   const target = maskInHand();
   if (!target) return null;
-  if (brush.edge && !target.mask) {
+  if ((brush.edge || brush.work?.does === 'greys') && !target.mask) {
     tellProblem(`${target.layer.name} has no mask yet, so there is no edge to work on.`);
     return null;
   }
@@ -396,8 +405,16 @@ function areaOver({ layer }: MaskInHand): number | null {
 /** What the second button does. */
 function opposite(brush: Brush): Brush {
   const ways = { soften: 'firm', firm: 'soften', choke: 'spread', spread: 'choke' } as const;
+  if (brush.work) return { ...brush, work: oppositeWork(brush.work) };
   if (brush.edge) return { ...brush, edge: { ...brush.edge, way: ways[brush.edge.way] } };
   return { ...brush, value: 1 - brush.value };
+}
+
+/** Dodging for burning, keeping for dropping; what is sheer has no opposite. */
+function oppositeWork(work: BrushWork): BrushWork {
+  if (work.does === 'greys') return { ...work, way: work.way === 'dodge' ? 'burn' : 'dodge' };
+  if (work.does === 'taps') return { ...work, keep: work.drop, drop: work.keep };
+  return work;
 }
 
 /** All tiles of a source at its full size. */

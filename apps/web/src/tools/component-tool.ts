@@ -8,17 +8,15 @@ import {
   type MarkedStroke,
   newId,
   type Point,
-  type Rect,
   setComponent,
   transform,
 } from '@diplex/document';
 import { JobCancelled } from '@diplex/engine';
 import { useComposition } from '../bench/composition-store';
-import { pageEngine } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
-import { bringGround, pickPlace, pickSeat } from '../picks/run-pick';
+import { groundPart } from './ground-part';
 import {
   commitPart,
   freshName,
@@ -33,17 +31,6 @@ import type { PointerSample, Tool } from './tool';
 export function mixWords(mix: ComponentMix): string {
   const used = Object.entries(mix).filter(([, factor]) => factor !== 0);
   return used.length === 1 ? (used[0]?.[0] ?? '') : 'fitted mix';
-}
-
-/** The pixels of a layer in a rectangle of its mask's pixels. */
-export async function groundPart(target: MaskInHand, part: Rect, signal?: AbortSignal) {
-  const letGo = await bringGround(target.layer, 'layer', [0]);
-  try {
-    const ask = { ...pickPlace(target.layer.id), from: 'layer' as const, part };
-    return await pageEngine().run('ground-part', ask, { ...pickSeat(), ...(signal && { signal }) });
-  } finally {
-    letGo();
-  }
 }
 
 /** The side of the patch whose mean sets a point, in mask pixels. */

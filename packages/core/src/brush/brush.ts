@@ -1,3 +1,5 @@
+import type { BrushWork } from './brush-work';
+
 /** How a brush lays down coverage. Lengths in composition pixels. */
 export interface Brush {
   readonly radius: number;
@@ -17,6 +19,8 @@ export interface Brush {
   readonly tip?: Tip | null;
   /** Works on the edge that is there instead of showing or hiding. */
   readonly edge?: EdgeWork | null;
+  /** Works something out instead; a brush does one of both. */
+  readonly work?: BrushWork | null;
 }
 
 export const EDGE_WAYS = ['soften', 'firm', 'choke', 'spread'] as const;

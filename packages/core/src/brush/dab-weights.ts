@@ -2,6 +2,7 @@ import type { Rect } from '@diplex/document';
 import { oklabOf } from '../colour/oklab';
 import { meanOf } from '../pick/reach';
 import type { SourceLevel } from '../pixels/source-level';
+import { likenessOf } from './colour-likeness';
 
 /** Where a touch lies and how large it is. */
 export interface Touch {
@@ -124,10 +125,7 @@ export function stickToColour(
       const dl = (row[x * 3] as number) - l;
       const da = (row[x * 3 + 1] as number) - a;
       const db = (row[x * 3 + 2] as number) - b;
-      const off = Math.sqrt(0.6 * dl * dl + da * da + db * db) / Math.max(1e-4, range);
-      if (off >= 1) continue;
-      const t = Math.min(1, 2 * (1 - off));
-      like[o] = t * t * (3 - 2 * t);
+      like[o] = likenessOf(dl, da, db, range);
     }
   }
   const reached = reachedFrom(like, width, height, [

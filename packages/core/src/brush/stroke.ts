@@ -15,6 +15,7 @@ import type { SourceLevel } from '../pixels/source-level';
 import { type Brush, reachOf, type StrokePoint, spacing } from './brush';
 import { roundWeights, stickToColour, type TipImage, type Touch, tipWeights } from './dab-weights';
 import { Dice } from './dice';
+import type { WorkedValues } from './worked-values';
 
 const SIDE = PAINTED_TILE_SIZE;
 const TOP = 65_535;
@@ -33,7 +34,7 @@ export interface StrokeGround {
   /** The picture of the brush's tip. */
   readonly tip?: TipImage | null;
   /** What is painted at each pixel of a tile, for a brush that does not paint one value. */
-  readonly values?: ((key: string) => Uint16Array) | null;
+  readonly worked?: ((key: string) => WorkedValues) | null;
   /** The most that a stroke may do at each pixel of a tile, 0..1: what an area lets through. */
   readonly limit?: ((key: string) => Float32Array) | null;
 }
@@ -223,12 +224,19 @@ export class Stroke {
     const before = this.ground.tile(key);
     const { merged, stroke } = this.ground.memory(key);
     if (before) merged.set(before);
-    const values = this.ground.values?.(key) ?? null;
-    const limit = this.ground.limit?.(key) ?? null;
+    const worked = this.ground.worked?.(key) ?? null;
+    const values = worked?.values ?? null;
+    const limit = lesser(this.ground.limit?.(key) ?? null, worked?.limit ?? null);
     const made = { before, stroke, merged, values, limit, dirty: null };
     this.touched.set(key, made);
     return made;
   }
+}
+
+/** Two limits as one. */
+function lesser(a: Float32Array | null, b: Float32Array | null): Float32Array | null {
+  if (!a || !b) return a ?? b;
+  return a.map((most, p) => most * (b[p] as number));
 }
 
 /** As `mergeStroke`, with a value or a limit of its own for every pixel. */

@@ -77,7 +77,7 @@ describe('an edge that is worked on', () => {
           merged: new Uint16Array(SIDE * SIDE * 2),
           stroke: new Uint16Array(SIDE * SIDE),
         }),
-        values: () => values,
+        worked: () => ({ values, limit: null }),
       },
     );
     stroke.extend([{ x: 50, y: 100, pressure: 1 }]);

@@ -28,16 +28,45 @@ export function workedEdge(
 ): CoverageImage {
   const last = mask.parts.findIndex((part) => part.id === upTo);
   const parts = last < 0 ? mask.parts : mask.parts.slice(0, last + 1);
-  if (parts.some((part) => isOfColours(part) && part.shown && part.of !== 'own')) {
-    throw new EdgeRefused('The edge brush does not work where a mask looks at other layers.');
-  }
-  const worked: Mask = {
-    ...{ id: mask.id, name: mask.name, startsFrom: mask.startsFrom, parts },
+  const edge = {
     feather: way === 'soften' ? by : 0,
     choke: way === 'choke' ? by : way === 'spread' ? -by : 0,
     firm: way === 'firm' ? FIRM : 0,
   };
-  return renderMask(worked, IDENTITY, region, 1, { reader, tones: ownTones(layer, reader) });
+  return drawnParts({ ...mask, parts }, layer, edge, region, 1, reader);
+}
+
+/**
+ * The parts of a mask before one of them (all of them when it is not one of them), as they are, at
+ * `scale` of the mask's own pixels.
+ * @throws EdgeRefused when the mask looks at the tones of other layers
+ */
+export function partsBefore(
+  mask: Mask,
+  layer: Layer,
+  part: string,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): CoverageImage {
+  const at = mask.parts.findIndex((each) => each.id === part);
+  const parts = at < 0 ? mask.parts : mask.parts.slice(0, at);
+  return drawnParts({ ...mask, parts }, layer, { feather: 0 }, region, scale, reader);
+}
+
+function drawnParts(
+  { id, name, startsFrom, parts }: Mask,
+  layer: Layer,
+  edge: Pick<Mask, 'feather' | 'choke' | 'firm'>,
+  region: Rect,
+  scale: number,
+  reader: PixelReader,
+): CoverageImage {
+  if (parts.some((part) => isOfColours(part) && part.shown && part.of !== 'own')) {
+    throw new EdgeRefused('This brush does not work where a mask looks at other layers.');
+  }
+  const worked: Mask = { id, name, startsFrom, parts, ...edge };
+  return renderMask(worked, IDENTITY, region, scale, { reader, tones: ownTones(layer, reader) });
 }
 
 /** The layer's own pixels, laid on the grid of its mask. */

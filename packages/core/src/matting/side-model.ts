@@ -98,7 +98,7 @@ function addMoments(
 
 /** Adds to each cell what larger and larger surroundings hold. */
 function gather(finest: Grid): Float32Array {
-  if (finest.width <= 2 || finest.height <= 2) return finest.data;
+  if (finest.width === 1 && finest.height === 1) return finest.data;
   const half = halved(finest);
   const wider = gather(half);
   const { width, height, data } = finest;

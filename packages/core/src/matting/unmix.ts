@@ -7,7 +7,7 @@ export interface Unmixed {
 }
 
 /** The share of pixels that are thought to be wholly kept, and as many wholly dropped. */
-const PURE = 0.3;
+const USUALLY_PURE = 0.3;
 /** How likely it is that a kept colour was seen nowhere. */
 const UNSEEN = 0.02 * 0.3;
 const UNSEEN_SPREAD = [0.04, 0.03, 0.03, 0.04, 0.03, 0.04] as const;
@@ -64,6 +64,23 @@ function likelihood(x: number, y: number, z: number): number {
   return Math.exp(-0.5 * off) / Math.sqrt(Math.max(at(6), 1e-30));
 }
 
+type Rgb = readonly [number, number, number];
+
+function meanColour(sides: readonly SideGaussian[]): Rgb {
+  const mean: [number, number, number] = [0, 0, 0];
+  for (const { share, mean: own } of sides) {
+    for (let c = 0; c < 3; c++) mean[c] = (mean[c] as number) + share * (own[c] as number);
+  }
+  return mean;
+}
+
+/** Where a colour lies on the line from `below` to `above`, 0..1. */
+function between(above: Rgb, below: Rgb, r: number, g: number, b: number): number {
+  const [x, y, z] = [above[0] - below[0], above[1] - below[1], above[2] - below[2]];
+  const along = (r - below[0]) * x + (g - below[1]) * y + (b - below[2]) * z;
+  return Math.max(0, Math.min(1, along / (x * x + y * y + z * z + 1e-6)));
+}
+
 /**
  * Unmixes colours into what is kept and what is dropped: the mean and the variance of alpha over all
  * pairs of near clusters, after Chuang, Curless, Salesin and Szeliski (2001), with the hypotheses
@@ -80,6 +97,8 @@ export class Unmixer {
   constructor(
     private readonly kept: SideModel,
     private readonly dropped: SideModel,
+    /** The share of pixels that are thought to be wholly kept, and as many wholly dropped. */
+    private readonly pure: number = USUALLY_PURE,
   ) {}
 
   /** `linear` is interleaved RGB, `i` where the pixel's colour begins in it. */
@@ -94,7 +113,7 @@ export class Unmixer {
     for (const side of kept) this.addPure(side, r, g, b, 1);
     for (const side of dropped) this.addPure(side, r, g, b, 0);
     this.invertNoisy(UNSEEN_SPREAD);
-    this.add(PURE * UNSEEN * likelihood(0, 0, 0), 1, UNSEEN_VARIANCE);
+    this.add(this.pure * UNSEEN * likelihood(0, 0, 0), 1, UNSEEN_VARIANCE);
     for (const above of kept) {
       for (const below of dropped) {
         const share = above.share * below.share;
@@ -105,7 +124,8 @@ export class Unmixer {
       into.alpha = this.first / this.sum;
       into.variance = Math.max(0, this.second / this.sum - into.alpha * into.alpha);
     } else {
-      into.alpha = 0.5;
+      // Nothing explains the colour: then where it lies between the means of both sides.
+      into.alpha = between(meanColour(kept), meanColour(dropped), r, g, b);
       into.variance = 0.25;
     }
   }
@@ -124,7 +144,7 @@ export class Unmixer {
   private addPure(side: SideGaussian, r: number, g: number, b: number, alpha: number): void {
     const [m0, m1, m2] = side.mean;
     this.invertNoisy(side.spread);
-    this.add(PURE * side.share * likelihood(r - m0, g - m1, b - m2), alpha, PURE_VARIANCE);
+    this.add(this.pure * side.share * likelihood(r - m0, g - m1, b - m2), alpha, PURE_VARIANCE);
   }
 
   /** Mixed from two clusters: alpha by least squares under the mixed covariance, found in two steps. */
@@ -169,6 +189,6 @@ export class Unmixer {
     const fits = likelihood(c0 - alpha * d0, c1 - alpha * d1, c2 - alpha * d2);
     // All alphas are alike before the colour is seen, and only some of them fit it.
     const reach = Math.min(1, Math.sqrt(2 * Math.PI * variance));
-    this.add((1 - 2 * PURE) * share * fits * reach, alpha, Math.min(variance, MOST_VARIANCE));
+    this.add((1 - 2 * this.pure) * share * fits * reach, alpha, Math.min(variance, MOST_VARIANCE));
   }
 }

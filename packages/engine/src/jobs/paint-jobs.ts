@@ -1,20 +1,14 @@
-import {
-  coverageOnGrid,
-  type EdgeWork,
-  holderCoverage,
-  Stroke,
-  tipOf,
-  wholeSource,
-  workedEdge,
-} from '@diplex/core';
-import { areaLayer, type Matrix, maskHolder, maskOf, PAINTED_TILE_SIZE } from '@diplex/document';
+import { coverageOnGrid, holderCoverage, Stroke, tipOf, wholeSource } from '@diplex/core';
+import { areaLayer, type Matrix, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { adopt, inScratch } from '@diplex/kernels';
-import { liveTile, type PickPlace, type StrokeMemory } from '../protocol';
+import { liveTile, type StrokeMemory } from '../protocol';
 import { sha256 } from '../sha256';
 import type { WorkerPixels } from '../worker-pixels';
 import type { JobHandler } from './job-handler';
 import { groundFor } from './pick-grounds';
+import { tileRegion } from './tile-region';
+import { workedValues } from './worked-values';
 
 const TILE_SAMPLES = PAINTED_TILE_SIZE ** 2;
 
@@ -38,31 +32,6 @@ function strokeNamed(id: string): Running {
   const known = running.get(id);
   if (!known) throw new Error('That stroke has ended.');
   return known;
-}
-
-/** What an edge brush paints into each tile: the mask as it is, its edge worked on. */
-function edgeValues(
-  { composition, layer: id, part }: PickPlace & { readonly part: string },
-  work: EdgeWork,
-  pixels: WorkerPixels,
-): (key: string) => Uint16Array {
-  const scene = pixels.composition(composition);
-  const layer = maskHolder(scene, id);
-  const mask = layer && maskOf(scene, layer);
-  if (!layer || !mask) throw new Error('There is no edge yet. Make a mask first.');
-  return (key) => {
-    return inScratch(() => {
-      const { data } = workedEdge(mask, layer, part, work, tileRegion(key), pixels);
-      return Uint16Array.from(data, (value) => Math.round(value * 65_535));
-    });
-  };
-}
-
-/** The mask pixels of a tile. */
-function tileRegion(key: string) {
-  const side = PAINTED_TILE_SIZE;
-  const [column = 0, row = 0] = key.split(',').map(Number);
-  return { x: column * side, y: row * side, width: side, height: side };
 }
 
 /** How much of a stroke the area lets through in each tile. */
@@ -98,7 +67,7 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
     ...{ toComposition, extent },
     colours: brush.stick && place ? groundFor(place, place.from, pixels).ground.level(0) : null,
     tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
-    values: brush.edge && place ? edgeValues(place, brush.edge, pixels) : null,
+    worked: place ? workedValues(place, brush, pixels) : null,
     limit: ask.limitedBy === undefined ? null : areaLimit(ask.limitedBy, toComposition, pixels),
     tile: (key) => pixels.paintedTile(ask.tiles[key] ?? ''),
     memory: (key) => {

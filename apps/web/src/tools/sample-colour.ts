@@ -1,0 +1,67 @@
+import type { BrushWork, Colour } from '@diplex/core';
+import { growthOf, invert, transform } from '@diplex/document';
+import { type Sampling, useHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
+import { wordsOf } from '../link/problem';
+import { useCamera } from '../picture/camera-store';
+import { groundPart } from './ground-part';
+import type { MaskInHand } from './mask-in-hand';
+import type { PointerSample } from './tool';
+
+/** The side of the patch whose mean is sampled, in window pixels: what is seen under the pointer. */
+const PATCH = 5;
+const MOST_PATCH = 31;
+
+/** The same in mask pixels, at least one. */
+function patchOf({ matrix }: MaskInHand): number {
+  const pixels = PATCH / useCamera.getState().zoom / growthOf(matrix);
+  return Math.max(1, Math.min(MOST_PATCH, Math.round(pixels)));
+}
+
+/** The mean colour around a place, display-encoded, 0..255; null beyond the picture. */
+async function colourAt(target: MaskInHand, at: PointerSample): Promise<Colour | null> {
+  const patch = patchOf(target);
+  const { x, y } = transform(invert(target.matrix), at);
+  const corner = (v: number) => Math.floor(v) - Math.floor(patch / 2);
+  const part = { x: corner(x), y: corner(y), width: patch, height: patch };
+  const { data, channels } = await groundPart(target, part, useHand.getState().pickedFrom);
+  if (data.length === 0) return null;
+  const by = data.BYTES_PER_ELEMENT === 1 ? 1 : 257;
+  const mean = (c: number) => {
+    let sum = 0;
+    for (let i = c; i < data.length; i += channels) sum += data[i] as number;
+    return Math.round(sum / (data.length / channels) / by);
+  };
+  return { r: mean(0), g: mean(1), b: mean(2) };
+}
+
+/** The colours of a brush's work that go by a name. */
+export function sampledColours(
+  work: BrushWork | null | undefined,
+  which: Sampling,
+): readonly Colour[] {
+  return (work as Partial<Record<Sampling, readonly Colour[]>> | null)?.[which] ?? [];
+}
+
+/** Gives a brush's work other colours. */
+export function setSampled(which: Sampling, colours: readonly Colour[]): void {
+  const { brush, take } = useHand.getState();
+  if (!brush.work || !(which in brush.work)) return;
+  take({ brush: { ...brush, work: { ...brush.work, [which]: colours } as BrushWork } });
+}
+
+/** Adds the colour under the pointer to those of the brush; Shift goes on sampling. */
+export async function sampleColour(
+  target: MaskInHand,
+  at: PointerSample,
+  which: Sampling,
+): Promise<void> {
+  if (!at.shift) useHand.getState().take({ sampling: null });
+  try {
+    const colour = await colourAt(target, at);
+    if (!colour) return tellProblem('There is no picture to sample there. Press on the layer.');
+    setSampled(which, [...sampledColours(useHand.getState().brush.work, which), colour]);
+  } catch (error) {
+    tellProblem(`No colour was sampled. ${wordsOf(error)}`);
+  }
+}
