@@ -142,6 +142,8 @@ export interface OvalPart extends PartBase {
 export interface PaintedPart extends PartBase {
   readonly kind: 'painted';
   readonly strokes: number;
+  /** How many of them solved what is sheer; none when left out. */
+  readonly sheer?: number;
   /** `column,row` of a tile in the mask's grid, to the blob that holds it (see docs/formats.md). */
   readonly tiles: Readonly<Record<string, BlobHash>>;
 }
@@ -307,6 +309,12 @@ export function isTiled(part: MaskPart): part is TiledPart {
 /** How far colours are gathered for a clean fringe where nothing else is said, in composition pixels. */
 export const FRINGE_WIDTH = 12;
 
+export const FRINGE_WHERE = ['everywhere', 'visible'] as const;
+export type FringeWhere = (typeof FRINGE_WHERE)[number];
+
+/** Over how many composition pixels what lies behind enters an edge where nothing else is said. */
+export const TINT_WIDTH = 10;
+
 /** What shows of a layer: parts, combined in order. */
 export interface Mask {
   readonly id: string;
@@ -326,6 +334,12 @@ export interface Mask {
   readonly fringe?: number;
   /** How far around colours are gathered for that, in composition pixels; FRINGE_WIDTH when left out. */
   readonly fringeWidth?: number;
+  /** Where it is cleaned: everywhere when left out, or where the old colour differs from what lies behind. */
+  readonly fringeWhere?: FringeWhere;
+  /** How much of what lies behind enters the edge, 0..1; none when left out. */
+  readonly tint?: number;
+  /** Over how many composition pixels; TINT_WIDTH when left out. */
+  readonly tintWidth?: number;
   /** The name under which it stands on the mask shelf; null or left out when it does not. */
   readonly shelf?: string | null;
   /** The extent of its own pixels, where they are not those of the layer that uses it. */

@@ -159,15 +159,17 @@ function BrushOptions() {
   );
   return (
     <>
-      <Choice
-        label="Brush"
-        value={brush.value > 0 ? 'show' : 'hide'}
-        options={[
-          { value: 'show', words: 'show', hint: 'I turns round' },
-          { value: 'hide', words: 'hide', hint: 'I turns round' },
-        ]}
-        onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
-      />
+      {!brush.edge && !brush.work && (
+        <Choice
+          label="Brush"
+          value={brush.value > 0 ? 'show' : 'hide'}
+          options={[
+            { value: 'show', words: 'show', hint: 'I turns round' },
+            { value: 'hide', words: 'hide', hint: 'I turns round' },
+          ]}
+          onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
+        />
+      )}
       <Amount
         layout="stack"
         label="Size"

@@ -78,8 +78,8 @@ export function CutSentence() {
 /** What a stroke does to what it is drawn over. */
 function doing({ edge, work, value }: Brush): string {
   if (work?.does === 'greys') return `${work.way}s the ${work.tones} of the greys of`;
-  if (work?.does === 'sheer') return 'works out how sheer it is where';
-  if (work?.does === 'taps') return 'moves toward keep or drop by its colour';
+  if (work?.does === 'sheer') return 'works out how sheer is';
+  if (work?.does === 'taps') return 'keeps or drops, by colour,';
   if (edge) return `${EDGE_WORDS[edge.way]} the edge of`;
   if (value > 0 && value < 1) return `shows ${Math.round(value * 100)} % of`;
   return value > 0 ? 'shows' : 'hides';

@@ -6,6 +6,7 @@ import {
   removeMask,
   setDensity,
   setMaskEdge,
+  TINT_WIDTH,
   turnMaskRound,
 } from '@diplex/document';
 import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/icons-react';
@@ -60,16 +61,49 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
       />
       {(mask.fringe ?? 0) > 0 && (
+        <>
+          <Amount
+            label="Fringe width"
+            value={mask.fringeWidth ?? FRINGE_WIDTH}
+            min={1}
+            max={100}
+            step={0.5}
+            unit="px"
+            curve={2}
+            onTry={(fringeWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+            onSet={(fringeWidth) => perform(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+          />
+          <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs checkbox-primary"
+              checked={mask.fringeWhere === 'visible'}
+              onChange={(event) => {
+                const fringeWhere = event.target.checked ? 'visible' : 'everywhere';
+                perform(setMaskEdge, { mask: mask.id, edge: { fringeWhere } });
+              }}
+            />
+            Only where it shows
+          </label>
+        </>
+      )}
+      <ShareAmount
+        label="Edge tint"
+        value={mask.tint ?? 0}
+        onTry={(tint) => tryOut(setMaskEdge, { mask: mask.id, edge: { tint } })}
+        onSet={(tint) => perform(setMaskEdge, { mask: mask.id, edge: { tint } })}
+      />
+      {(mask.tint ?? 0) > 0 && (
         <Amount
-          label="Fringe width"
-          value={mask.fringeWidth ?? FRINGE_WIDTH}
+          label="Tint width"
+          value={mask.tintWidth ?? TINT_WIDTH}
           min={1}
-          max={100}
+          max={200}
           step={0.5}
           unit="px"
           curve={2}
-          onTry={(fringeWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
-          onSet={(fringeWidth) => perform(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+          onTry={(tintWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { tintWidth } })}
+          onSet={(tintWidth) => perform(setMaskEdge, { mask: mask.id, edge: { tintWidth } })}
         />
       )}
       <ShareAmount

@@ -203,7 +203,8 @@ class RunningStroke {
     return perform(composition, paintPart, { ...args, way: this.way }).composition;
   }
 
-  private get way(): 'show' | 'hide' {
+  private get way(): 'show' | 'hide' | 'sheer' {
+    if (this.brush.work?.does === 'sheer') return 'sheer';
     return this.brush.value > 0 ? 'show' : 'hide';
   }
 
@@ -271,7 +272,8 @@ class RunningStroke {
   private commit(tiles: Record<string, string>): void {
     const { target, part } = this;
     if (this.isNew) {
-      commitPart(target, { ...part, tiles, strokes: 1 }, this.startsFrom);
+      const made = { ...part, tiles, strokes: 1, ...(this.way === 'sheer' && { sheer: 1 }) };
+      commitPart(target, made, this.startsFrom);
     } else {
       const args = { mask: target.mask?.id ?? '', part: part.id, tiles, way: this.way };
       useComposition.getState().perform(paintPart, args);

@@ -1,3 +1,4 @@
+import type { Rect } from '@diplex/document';
 import { scratchFloats, scratchZeroes } from '@diplex/kernels';
 
 /**
@@ -51,4 +52,33 @@ export function cropCoverage(
     out.data.set(image.data.subarray(from, from + width), row * width);
   }
   return out;
+}
+
+/** The pixels of an image (of `region`) in a part of that region. */
+export function cropImage(image: FloatImage, region: Rect, part: Rect): FloatImage {
+  const out = unwrittenImage(part.width, part.height);
+  eachLine(region, part, (from, to, count) => {
+    out.data.set(image.data.subarray(from, from + count), to);
+  });
+  return out;
+}
+
+/** Puts the pixels of a part of a region back into an image of it. */
+export function pasteImage(cut: FloatImage, part: Rect, image: FloatImage, region: Rect): void {
+  eachLine(region, part, (to, from, count) => {
+    image.data.set(cut.data.subarray(from, from + count), to);
+  });
+}
+
+/** The lines of a part: where they begin in the region's and in its own floats, and how many they are. */
+function eachLine(
+  region: Rect,
+  part: Rect,
+  visit: (whole: number, own: number, count: number) => void,
+): void {
+  const count = part.width * 4;
+  for (let y = 0; y < part.height; y++) {
+    const row = (part.y - region.y + y) * region.width + part.x - region.x;
+    visit(row * 4, y * count, count);
+  }
 }

@@ -110,6 +110,44 @@ describe('a clean fringe', () => {
     expect(half[i]).toBeCloseTo(between, 6);
   });
 
+  it('can be kept to where the old colour differs from what lies behind', () => {
+    const before = (behind: readonly number[]) => {
+      const fill = behind.map((v) => Math.round(255 * encodeExactly(v)));
+      const [r = 0, g = 0, b = 0] = fill;
+      const composed = (change: Partial<Mask>) => {
+        const value = composition(change);
+        const flat = {
+          ...{
+            id: 'f',
+            kind: 'fill' as const,
+            name: 'Flat',
+            shown: true,
+            locked: false,
+            opacity: 1,
+          },
+          ...{ blending: 'normal' as const, placement: placedAt({ x: SIDE / 2, y: SIDE / 2 }) },
+          ...{ size: { width: SIDE, height: SIDE }, maskUse: null },
+          fill: { by: 'colour' as const, colour: { r, g, b, alpha: 1 } },
+        };
+        const layers = [flat as unknown as PhotoLayer, ...value.layers];
+        return renderComposition({ ...value, layers }, whole, 1, reader).data;
+      };
+      const [none, where, all] = [
+        composed({}),
+        composed({ fringe: 1, fringeWidth: 24, fringeWhere: 'visible' }),
+        composed({ fringe: 1, fringeWidth: 24 }),
+      ];
+      const off = (a: Float32Array, c: Float32Array) =>
+        a.reduce((sum, value, i) => sum + Math.abs(value - (c[i] as number)), 0);
+      return { kept: off(where, none), cleaned: off(where, all), change: off(all, none) };
+    };
+    // Before the old colour nothing shows of it; before another one all of it does.
+    const same = before(B);
+    expect(same.kept).toBeLessThan(same.change / 6);
+    const other = before([0.6, 0.6, 0.55]);
+    expect(other.cleaned).toBeLessThan(other.change / 20);
+  });
+
   it('gives the same bits in parts, and reaches as far as it says', () => {
     const value = composition({ fringe: 1, fringeWidth: 20 });
     const all = renderComposition(value, whole, 1, reader).data;

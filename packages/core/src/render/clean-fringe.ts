@@ -1,4 +1,6 @@
 import { FRINGE_WIDTH, type Mask } from '@diplex/document';
+import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
+import { oklabOfLight } from '../colour/oklab';
 import type { CoverageImage, FloatImage } from '../image/images';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
@@ -41,6 +43,7 @@ export function fringeReach(mask: Mask | undefined, scale: number): number {
  * @param content premultiplied, `reach` pixels wider than `out` on every side
  * @param mask coverage of the same pixels
  * @param out receives the colours, premultiplied as `content`; its alpha stays
+ * @param visible how much the old colour (r, g, b) would show at a pixel of `out`, 0..1
  */
 export function cleanFringe(
   content: FloatImage,
@@ -48,6 +51,7 @@ export function cleanFringe(
   { fringe = 0, fringeWidth = FRINGE_WIDTH }: Mask,
   scale: number,
   out: FloatImage,
+  visible: OldColourShows = () => 1,
 ): void {
   const { stride, count, weights } = tapsFor(fringeWidth * scale);
   const reach = stride * count;
@@ -62,16 +66,44 @@ export function cleanFringe(
       const alpha = out.data[o + 3] as number;
       const [kept, dropped] = [sums[3] as number, sums[7] as number];
       if (kept <= 0) continue;
+      const old = dropped > 0 ? dropped : 1;
+      const [r, g, b] = [sums[4], sums[5], sums[6]] as [number, number, number];
+      const amount = fringe * visible(y * out.width + x, r / old, g / old, b / old);
+      if (amount === 0) continue;
       for (let c = 0; c < 3; c++) {
         const seen = content.data[at * 4 + c] as number;
         const above = (sums[c] as number) / kept;
         const below = dropped > 0 ? (sums[c + 4] as number) / dropped : seen;
         const wanted = above + shown * (seen - shown * above - (1 - shown) * below);
         const clean = Math.max(0, Math.min(alpha, wanted));
-        out.data[o + c] = seen + fringe * (clean - seen);
+        out.data[o + c] = seen + amount * (clean - seen);
       }
     }
   }
+}
+
+/** How much an old colour would show at a pixel, 0..1. */
+export type OldColourShows = (pixel: number, r: number, g: number, b: number) => number;
+
+/** OKLab distances from what lies behind: up to the first the old colour cannot be told, from the second on it shows. */
+const UNSEEN = 0.05;
+const SEEN = 0.15;
+
+/** How much an old colour shows before a backdrop: as far as it differs from that. */
+export function showsBefore(backdrop: FloatImage, space: MixSpaceName): OldColourShows {
+  const light = space === 'light' ? (v: number) => v : decodeExactly;
+  const [old, now] = [new Float64Array(3), new Float64Array(3)];
+  const lab = (r: number, g: number, b: number, out: Float64Array) =>
+    oklabOfLight(light(Math.max(0, r)), light(Math.max(0, g)), light(Math.max(0, b)), out);
+  return (pixel, r, g, b) => {
+    const i = pixel * 4;
+    const channel = (c: number) => backdrop.data[i + c] as number;
+    lab(r, g, b, old);
+    lab(channel(0), channel(1), channel(2), now);
+    const off = Math.hypot(...old.map((value, c) => value - (now[c] as number)));
+    const t = Math.max(0, Math.min(1, (off - UNSEEN) / (SEEN - UNSEEN)));
+    return t * t * (3 - 2 * t);
+  };
 }
 
 /** What is nearly all of one side tells its colour; what is mixed tells little, but is better than nothing. */

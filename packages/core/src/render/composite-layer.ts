@@ -1,18 +1,30 @@
 import {
   type Composition,
   growRect,
+  intersectRects,
+  isEmpty,
   type Layer,
   layerById,
+  type Mask,
   maskMatrix,
   maskOf,
   type Rect,
+  roundOut,
 } from '@diplex/document';
 import { combineMasks, compositeRows, inScratch, turnRound } from '@diplex/kernels';
-import { type CoverageImage, type FloatImage, isAll, newFloatImage } from '../image/images';
+import {
+  type CoverageImage,
+  cropImage,
+  type FloatImage,
+  isAll,
+  newFloatImage,
+  pasteImage,
+} from '../image/images';
 import { renderMask, type ToneSource } from '../mask/render-mask';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { cleanFringe, fringeReach } from './clean-fringe';
+import { cleanFringe, fringeReach, showsBefore } from './clean-fringe';
 import { compositeOnGrid } from './composite-on-grid';
+import { tintEdge, tintReach } from './edge-tint';
 import { borderCoverage, renderContent } from './render-layer';
 
 /** Puts one layer onto `image` in place: content, mask, opacity and blending. */
@@ -29,7 +41,9 @@ export function compositeLayer(
     if (coverage && isAll(coverage, 0)) return;
     const plain = layer.blending === 'normal' && !coverage;
     if (plain && compositeOnGrid(composition, layer, image, region, scale, reader)) return;
-    const content = layerContent(composition, layer, region, scale, reader);
+    const backdropIn = (at: Rect) =>
+      at === region ? image : behind(composition, layer, at, scale, reader);
+    const content = layerContent(composition, layer, region, scale, reader, backdropIn);
     if (!content) return;
     const cover = coverage?.data ?? null;
     compositeRows(
@@ -43,24 +57,69 @@ export function compositeLayer(
   });
 }
 
-/** A layer's own pixels as they show: without the old backdrop's colour where its mask has a clean fringe. */
+/** What lies behind a layer in a region, premultiplied. */
+export type BackdropIn = (region: Rect) => FloatImage;
+
+/**
+ * A layer's own pixels as they show before what lies behind: without the old backdrop's colour where its
+ * mask has a clean fringe, and tinted by the new one where it has an edge tint.
+ */
 export function layerContent(
   composition: Composition,
   layer: Layer,
   region: Rect,
   scale: number,
   reader: PixelReader,
+  backdropIn: BackdropIn,
 ): FloatImage | null {
-  const content = renderContent(layer, region, scale, composition.mixIn, reader);
+  const { mixIn } = composition;
+  const content = renderContent(layer, region, scale, mixIn, reader);
   const mask = maskOf(composition, layer);
+  if (!content || !mask) return content;
+  const maskIn = (at: Rect) => layerMask(composition, layer, at, scale, reader);
   const reach = fringeReach(mask, scale);
-  if (!content || !mask || reach === 0) return content;
   const around = growRect(region, reach);
-  const shown = layerMask(composition, layer, around, scale, reader);
-  if (!shown || isAll(shown, 0) || isAll(shown, 1)) return content;
-  const wide = renderContent(layer, around, scale, composition.mixIn, reader);
-  if (wide) cleanFringe(wide, shown, mask, scale, content);
+  const shown = reach > 0 ? maskIn(around) : null;
+  if (shown && !isAll(shown, 0) && !isAll(shown, 1)) {
+    const wide = renderContent(layer, around, scale, mixIn, reader);
+    const visible =
+      mask.fringeWhere === 'visible' ? showsBefore(backdropIn(region), mixIn) : undefined;
+    if (wide) cleanFringe(wide, shown, mask, scale, content, visible);
+  }
+  tint(composition, mask, content, region, scale, maskIn, backdropIn);
   return content;
+}
+
+function tint(
+  { canvas }: Composition,
+  mask: Mask,
+  content: FloatImage,
+  region: Rect,
+  scale: number,
+  maskIn: (region: Rect) => CoverageImage | null,
+  backdropIn: BackdropIn,
+): void {
+  const reach = tintReach(mask, scale);
+  const extent = roundOut({
+    x: 0,
+    y: 0,
+    width: canvas.width * scale,
+    height: canvas.height * scale,
+  });
+  const at = intersectRects(growRect(region, reach), extent);
+  const part = intersectRects(region, extent);
+  if (reach === 0 || isEmpty(part)) return;
+  const image = maskIn(at);
+  if (!image || isAll(image, 0) || isAll(image, 1)) return;
+  const behind = { image: backdropIn(at), at };
+  // What lies beyond the canvas is not seen, and has nothing behind it.
+  const inside = part.width === region.width && part.height === region.height;
+  if (inside) tintEdge(content, region, { image, at }, behind, mask, scale);
+  else {
+    const cut = cropImage(content, region, part);
+    tintEdge(cut, part, { image, at }, behind, mask, scale);
+    pasteImage(cut, part, content, region);
+  }
 }
 
 /** The pictures that a layer's mask may look at. */

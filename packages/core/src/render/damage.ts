@@ -21,6 +21,7 @@ import {
 } from '@diplex/document';
 import { chokeSupport } from '../mask/choke';
 import { featherSupport } from '../mask/feather';
+import { tintReach } from './edge-tint';
 import { looksElsewhere } from './tone-layers';
 
 const NOTHING: Rect = { x: 0, y: 0, width: 0, height: 0 };
@@ -33,6 +34,8 @@ export function maskSupport(mask: Mask): number {
   // As far as colours are gathered for a clean fringe, and a little more for its steps.
   const fringe = mask.fringe ? (mask.fringeWidth ?? FRINGE_WIDTH) * 2 : 0;
   return (
+    // At small scales steps are wider.
+    2 * tintReach(mask, 1) +
     fringe +
     part +
     reach(mask.feather) +

@@ -21,6 +21,7 @@ import { levelSize } from '../pixels/source-level';
 import { type TilePlace, tilesUnder } from '../pixels/tiled-level';
 import { fringeReach } from './clean-fringe';
 import { maskSupport } from './damage';
+import { tintReach } from './edge-tint';
 import { layerToOutput, levelFor } from './render-layer';
 import { toneLayers } from './tone-layers';
 
@@ -49,10 +50,15 @@ export function neededPixels(
   const sources = new Map<string, SourceTile>();
   const painted = new Set<BlobHash>();
   const seen = (layer: Layer) => (layer.shown && layer.opacity > 0) || layer.id === viewed;
+  // What lies behind a tinted edge is looked at from afar.
+  const tinted = Math.max(
+    0,
+    ...composition.layers.filter(seen).map((each) => tintReach(maskOf(composition, each), scale)),
+  );
   const addSource = (layer: Layer): Rect => {
     const toOutput = layerToOutput(layer, scale);
     const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
-    const wide = growRect(region, fringeReach(maskOf(composition, layer), scale));
+    const wide = growRect(region, tinted + fringeReach(maskOf(composition, layer), scale));
     const part = intersectRects(growRect(bounds, 1), wide);
     if (isEmpty(part) || layer.kind !== 'photo') return part;
     const { source, size } = layer;

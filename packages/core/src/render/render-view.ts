@@ -105,14 +105,20 @@ function drawLayerView(
     return image;
   }
   const image = newFloatImage(region.width, region.height);
-  const cleaned = layerContent(composition, layer, region, scale, reader) ?? content;
-  if (view.kind === 'backdrop') {
-    fill(image, () => triple(view.colour), region);
-  } else {
-    const [a, b] = CHECKS[view.checks].map((v) => triple({ r: v, g: v, b: v }));
-    const odd = (x: number, y: number) => (Math.floor(x / CHECK) + Math.floor(y / CHECK)) & 1;
-    fill(image, (x, y) => (odd(x, y) ? b : a) as readonly [number, number, number], region);
-  }
+  const [a, b] =
+    view.kind === 'backdrop'
+      ? [triple(view.colour), triple(view.colour)]
+      : CHECKS[view.checks].map((v) => triple({ r: v, g: v, b: v }));
+  const odd = (x: number, y: number) => (Math.floor(x / CHECK) + Math.floor(y / CHECK)) & 1;
+  const put = (to: FloatImage, at: Rect) =>
+    fill(to, (x, y) => (odd(x, y) ? b : a) as readonly [number, number, number], at);
+  put(image, region);
+  const backdropIn = (at: Rect) => {
+    const behind = newFloatImage(at.width, at.height);
+    put(behind, at);
+    return behind;
+  };
+  const cleaned = layerContent(composition, layer, region, scale, reader, backdropIn) ?? content;
   const coverage = layerCoverage(composition, layer, region, scale, reader);
   compositeRows('normal', image.data, cleaned.data, coverage?.data ?? null, 1, space);
   return image;

@@ -125,6 +125,9 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   firm: fc.constantFrom(undefined, 0, 0.6),
   fringe: fc.constantFrom(undefined, undefined, 0.8),
   fringeWidth: fc.constantFrom(undefined, 3),
+  fringeWhere: fc.constantFrom(undefined, 'visible' as const),
+  tint: fc.constantFrom(undefined, undefined, 0.5),
+  tintWidth: fc.constantFrom(undefined, 4),
 });
 
 const anyLayer = fc.record({

@@ -10,8 +10,9 @@ export function toneLayers(composition: Composition, layer: Layer): Layer[] {
   });
 }
 
-/** Whether a layer's mask looks at pixels that are not the layer's own. */
+/** Whether a layer shows otherwise when pixels that are not its own change. */
 export function looksElsewhere(composition: Composition, layer: Layer): boolean {
-  const parts = maskOf(composition, layer)?.parts ?? [];
-  return parts.some((part) => isOfColours(part) && part.shown && part.of !== 'own');
+  const mask = maskOf(composition, layer);
+  if (mask?.tint) return true;
+  return (mask?.parts ?? []).some((part) => isOfColours(part) && part.shown && part.of !== 'own');
 }

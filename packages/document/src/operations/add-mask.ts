@@ -2,6 +2,7 @@ import { castDraft } from 'mutative';
 import type { Mask } from '../composition';
 import type { Matrix } from '../geometry/matrix';
 import { NEW_MASK_LIES } from '../placing';
+import { cleanSolved } from './clean-solved';
 import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
 
 /**
@@ -14,7 +15,9 @@ export const addMask: Operation<{ layer: string; mask: Mask; words?: string; lie
   change(draft, { layer: id, mask, lies = NEW_MASK_LIES }) {
     const layer = unlockedLayer(draft, id);
     if (layer.maskUse) throw new OperationRefused(`${layer.name} has a mask already.`);
-    draft.masks.push(castDraft(mask));
+    const made = castDraft({ ...mask });
+    for (const part of mask.parts) cleanSolved(made, part);
+    draft.masks.push(made);
     layer.maskUse = castDraft({
       ...{ mask: mask.id, linked: true, turnedRound: false, lies },
     });

@@ -1,5 +1,6 @@
 import { castDraft } from 'mutative';
 import type { BlobHash, Recipe } from '../composition';
+import { cleanSolved } from './clean-solved';
 import { draftPart, type Operation, OperationRefused, partName, unlockedMask } from './operation';
 
 /** Gives a picked part what was worked out anew. The blobs are stored before. */
@@ -19,8 +20,7 @@ export const pickPart: Operation<{
     target.recipe = castDraft(recipe);
     if (specks !== undefined) target.specks = specks;
     if (solved !== undefined) target.solved = solved;
-    // What was solved mixes with the old backdrop, whose colour would show.
-    if (typeof solved === 'number') unlockedMask(draft, mask).fringe ??= 1;
+    cleanSolved(unlockedMask(draft, mask), target);
     // Tiles that stay the same stay untouched, so that the step holds only what changed.
     for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];
     for (const [key, hash] of Object.entries(tiles)) {

@@ -24,6 +24,8 @@ import {
   FALLOFFS,
   type Falloff,
   type Fill,
+  FRINGE_WHERE,
+  type FringeWhere,
   type Layer,
   type MarkedStroke,
   type MaskPart,
@@ -152,6 +154,7 @@ export class OvalPartSchema extends FramedPartSchema {
 export class PaintedPartSchema extends PartSchema {
   @IsIn(['painted']) kind!: 'painted';
   @IsInt() @Min(0) strokes!: number;
+  @IsOptional() @IsInt() @Min(0) sheer?: number;
   @IsTileMap() tiles!: Record<string, string>;
 }
 
@@ -226,6 +229,9 @@ export class MaskSchema {
   @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
+  @IsOptional() @IsIn(FRINGE_WHERE) fringeWhere?: FringeWhere;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) tint?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.tint) tintWidth?: number;
   @IsOptional() @IsName() shelf?: string | null;
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }

@@ -14,6 +14,8 @@ export const LIMITS = {
   evened: 100,
   /** Pixels around which colours are gathered for a clean fringe. */
   fringe: 100,
+  /** Pixels over which what lies behind enters an edge. */
+  tint: 200,
   /** What a mix of components may come to, on either side of 0. */
   componentValue: 100,
   /** Strokes or points that one picked part is worked out from. */

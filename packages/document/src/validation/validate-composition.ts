@@ -66,7 +66,7 @@ export function validateComposition(value: unknown): Composition {
     throw new CompositionInvalid([{ where: 'schema', says }]);
   }
   // All that later schemas added may be left out, so older documents are ones of the present schema.
-  const older = Number.isInteger(schema) && (schema as number) >= 1;
+  const older = Number.isInteger(schema) && Number(schema) >= 1 && Number(schema) < SCHEMA_VERSION;
   const current = older ? { ...value, schema: SCHEMA_VERSION } : value;
   const instance = plainToInstance(CompositionSchema, current);
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
