@@ -92,6 +92,13 @@ export {
   tilesUnder,
 } from './pixels/tiled-level';
 export { BackdropCache } from './render/backdrop-cache';
+export {
+  CheckStopped,
+  checkEdge,
+  EDGE_REACH,
+  type EdgeCheck,
+  type EdgeStretch,
+} from './render/check-edge';
 export { compositeLayer, layerCoverage, layerMask } from './render/composite-layer';
 export { coverageOnGrid, holderCoverage, layerAlpha } from './render/coverage-on-grid';
 export { damage, maskSupport } from './render/damage';

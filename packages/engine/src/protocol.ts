@@ -2,6 +2,7 @@ import type {
   Brush,
   Colour,
   ComponentRanks,
+  EdgeCheck,
   Likely,
   PickFinish,
   PickRecipe,
@@ -190,6 +191,8 @@ export interface Jobs {
     ask: PickPlace & { from: PickedFrom; level: number; samples: readonly MarkedStroke[] };
     answer: ComponentRanks | null;
   };
+  /** The halo of a layer's cut-out, as it shows in a view. */
+  'check-edge': { ask: { composition: number; layer: string; view: View }; answer: EdgeCheck };
   /** Coverage laid on the pixels of a mask; answers as `pick` does. */
   'lay-coverage': {
     ask: { composition: number; from: LaidFrom; onto: MaskGrid };

@@ -21,6 +21,7 @@ import {
   snapLineJob,
 } from './jobs/pick-jobs';
 import {
+  checkEdgeJob,
   halveLevelJob,
   meanColourJob,
   probeJob,
@@ -52,6 +53,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
+  'check-edge': checkEdgeJob,
   pass: passJob,
 };
 

@@ -31,6 +31,7 @@ import { DELIVER_TOOLS } from '../stages/deliver-tools';
 import { GATHER_TOOLS } from '../stages/gather-tools';
 import { STAGES, type StageName } from '../stages/stages';
 import { areaOfAll, nudgeArea, putAreaAway, turnAreaRound } from '../tools/area-commands';
+import { checkEdgeInHand, hasStretches, stepThroughStretches } from '../tools/edge-check';
 import { copyLayer, hasCopiedLayer, pasteLayer } from '../tools/layer-clipboard';
 import { maskInHand } from '../tools/mask-in-hand';
 import {
@@ -71,6 +72,7 @@ const hasLayer = () => layerInHand() !== undefined;
 const nudgesInCut = () => useHand.getState().areaMoves || pointInHand();
 const nudgeInCut = (dx: number, dy: number) =>
   useHand.getState().areaMoves ? nudgeArea(dx, dy) : nudgePoint(dx, dy);
+const hasMask = () => Boolean(layerInHand()?.maskUse);
 const hasArea = () => Boolean(useComposition.getState().composition.area);
 
 function cutTool(tool: CutToolName, words: string, key: string, icon: Action['icon']): Action {
@@ -203,6 +205,19 @@ const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'paste-part', words: 'Paste the mask part or mask', group: 'Mask', stage: 'cut' },
     ...{ keys: ['$mod+v'], able: hasCopiedPart, run: pastePart },
+  },
+  {
+    ...{ id: 'check-edge', words: 'Check the edge', group: 'Mask', stage: 'cut', able: hasMask },
+    run: () => void checkEdgeInHand(),
+  },
+  {
+    ...{ id: 'next-stretch', words: 'Next of the worst stretches at 400 %', group: 'Mask' },
+    ...{ stage: 'cut', keys: ['h'], able: hasStretches, run: () => stepThroughStretches(1) },
+  },
+  {
+    ...{ id: 'previous-stretch', words: 'The worst stretch before', group: 'Mask' },
+    ...{ stage: 'cut', keys: ['Shift+H'], able: hasStretches },
+    run: () => stepThroughStretches(-1),
   },
   {
     ...{ id: 'makes', words: 'Tools make the mask, or the area', group: 'Mask', stage: 'cut' },

@@ -11,6 +11,7 @@ import { OutlineHandles } from './OutlineHandles';
 import { setOverlayStage } from './overlay-hits';
 import { PlacementHandles } from './PlacementHandles';
 import { RampHandles } from './RampHandles';
+import { WorstStretches } from './WorstStretches';
 
 /** What is drawn over the picture: shapes in the making and handles, in window pixels. */
 export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
@@ -34,6 +35,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
         {tool === 'place' && <PlacementHandles />}
         {tool === 'place' && <FillHandles />}
         {tool !== null && tool !== 'place' && <AreaHandles />}
+        {tool !== null && tool !== 'place' && <WorstStretches />}
         <DraftShape />
       </OverlayLayer>
     </Stage>

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { CUT_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
 import { Inspector } from '../frame/Inspector';
@@ -15,6 +16,11 @@ import { MaskShelf } from './MaskShelf';
 import { PartRecipe } from './PartRecipe';
 import { useLayerInHand } from './use-layer-in-hand';
 import { useMaskHolder } from './use-mask-holder';
+
+// Charts are large and wanted only here.
+const EdgeCheckSection = lazy(async () => ({
+  default: (await import('./EdgeCheckSection')).EdgeCheckSection,
+}));
 
 /** Making the mask: tools below, the mask's parts on the right. */
 export function CutStage() {
@@ -36,6 +42,11 @@ export function CutStage() {
             <MaskParts layer={holder} />
             <PartRecipe layer={holder} />
             {makes === 'part' && <MaskEdge layer={holder} />}
+            {makes === 'part' && holder.maskUse && (
+              <Suspense fallback={null}>
+                <EdgeCheckSection layer={holder.id} />
+              </Suspense>
+            )}
             <MaskShelf layer={holder} />
           </>
         ) : (

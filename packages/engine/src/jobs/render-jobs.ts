@@ -1,4 +1,5 @@
 import {
+  checkEdge,
   halveLevel,
   meanColour,
   type RenderPlan,
@@ -35,6 +36,14 @@ export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
     ];
     return { answer: { r, g, b, alpha } };
   });
+
+export const checkEdgeJob: JobHandler<'check-edge'> = (ask, { pixels, stopped, progress }) => {
+  const scene = pixels.composition(ask.composition);
+  const layer = layerById(scene, ask.layer);
+  if (!layer) throw new Error('That layer is no longer in the composition.');
+  const task = { stopped, onProgress: progress };
+  return { answer: checkEdge(scene, layer, ask.view, pixels, task) };
+};
 
 export const meanColourJob: JobHandler<'mean-colour'> = (ask, { pixels }) =>
   inScratch(() => {
