@@ -307,7 +307,7 @@ export function isTiled(part: MaskPart): part is TiledPart {
 }
 
 /** How far colours are gathered for a clean fringe where nothing else is said, in composition pixels. */
-export const FRINGE_WIDTH = 12;
+export const FRINGE_WIDTH = 40;
 
 export const FRINGE_WHERE = ['everywhere', 'visible'] as const;
 export type FringeWhere = (typeof FRINGE_WHERE)[number];

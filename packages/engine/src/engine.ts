@@ -196,8 +196,10 @@ export class Engine {
   private settle(seat: Seat, reply: Reply): void {
     const job = seat.busy.get(reply.id);
     if (!job) return;
-    if (reply.type === 'progress') return job.options.onProgress?.(reply.done);
-    if (reply.type === 'draft') return job.options.onDraft?.(reply.coverage);
+    // Whoever called a job off wants to hear no more of it.
+    const { signal, onProgress, onDraft } = job.options;
+    if (reply.type === 'progress') return signal?.aborted ? undefined : onProgress?.(reply.done);
+    if (reply.type === 'draft') return signal?.aborted ? undefined : onDraft?.(reply.coverage);
     seat.busy.delete(reply.id);
     job.options.signal?.removeEventListener('abort', job.cancel);
     if (reply.type === 'done') job.resolve(reply.answer as never);

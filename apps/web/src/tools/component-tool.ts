@@ -15,6 +15,7 @@ import { JobCancelled } from '@diplex/engine';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
+import { trackWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
 import { groundPart } from './ground-part';
 import {
@@ -105,7 +106,7 @@ class ComponentTool implements Tool {
     if (!target) return;
     if (this.setsPoint()) {
       this.wanted = at;
-      void this.follow(target).then(() => this.keepPoint());
+      trackWork(this.follow(target).then(() => this.keepPoint()));
       return;
     }
     useHand.getState().take({ draft: null });

@@ -5,6 +5,11 @@ import type { CoverageImage, FloatImage } from '../image/images';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
 const PLACES = 6;
+/** Mean shares of the two sides that are nearer than this tell nothing apart. */
+const LEAST_APART = 0.2;
+/** The least variance of a side's colours, and that of what was seen. */
+const LEAST_SPREAD = 2e-4;
+const NOISE = 2e-5;
 /** Below this width, in output pixels, nothing of it can be seen. */
 const LEAST = 0.5;
 
@@ -39,7 +44,9 @@ export function fringeReach(mask: Mask | undefined, scale: number): number {
 /**
  * Takes the old backdrop's colour out of the edge: where a mask is neither empty nor full, colours are
  * replaced by those that lie around under the mask, and corrected so that the two sides still mix to
- * what was seen (after blurred fusion, Forte 2021, with more weight on what is nearly all of one side).
+ * what was seen: after blurred fusion (Forte 2021), with more weight on what is nearly all of one side,
+ * both sides told apart by how much of each was gathered, and what is left divided between them by how
+ * much their colours vary.
  * @param content premultiplied, `reach` pixels wider than `out` on every side
  * @param mask coverage of the same pixels
  * @param out receives the colours, premultiplied as `content`; its alpha stays
@@ -55,7 +62,7 @@ export function cleanFringe(
 ): void {
   const { stride, count, weights } = tapsFor(fringeWidth * scale);
   const reach = stride * count;
-  const sums = new Float64Array(8);
+  const sums = new Float64Array(12);
   for (let y = 0; y < out.height; y++) {
     for (let x = 0; x < out.width; x++) {
       const at = (y + reach) * content.width + x + reach;
@@ -70,11 +77,23 @@ export function cleanFringe(
       const [r, g, b] = [sums[4], sums[5], sums[6]] as [number, number, number];
       const amount = fringe * visible(y * out.width + x, r / old, g / old, b / old);
       if (amount === 0) continue;
+      // What is left goes to the side whose colours vary more.
+      const vary = spreadOf(sums, 0, sums[8] as number);
+      const rest = dropped > 0 ? spreadOf(sums, 4, sums[9] as number) : vary;
+      const share =
+        (shown * vary) / (shown * shown * vary + (1 - shown) * (1 - shown) * rest + NOISE);
+      // What was gathered of a side is mixed a little itself: both are told apart by how much.
+      const own = (sums[10] as number) / kept;
+      const other = dropped > 0 ? (sums[11] as number) / dropped : 0;
+      const apart = Math.max(LEAST_APART, own - other);
       for (let c = 0; c < 3; c++) {
         const seen = content.data[at * 4 + c] as number;
-        const above = (sums[c] as number) / kept;
-        const below = dropped > 0 ? (sums[c + 4] as number) / dropped : seen;
-        const wanted = above + shown * (seen - shown * above - (1 - shown) * below);
+        const near = (sums[c] as number) / kept;
+        const far = dropped > 0 ? (sums[c + 4] as number) / dropped : seen;
+        const above = clamped((1 - other) * near - (1 - own) * far, apart, alpha);
+        const below = clamped(own * far - other * near, apart, alpha);
+        const left = seen - shown * above - (1 - shown) * below;
+        const wanted = above + share * left;
         const clean = Math.max(0, Math.min(alpha, wanted));
         out.data[o + c] = seen + amount * (clean - seen);
       }
@@ -112,7 +131,19 @@ function purity(share: number): number {
   return square * square;
 }
 
-/** Colours around a pixel and how much there is of them: under the mask, and beside it. */
+function clamped(value: number, by: number, most: number): number {
+  return Math.max(0, Math.min(most, value / by));
+}
+
+/** The variance of a side's colours around a pixel: `squares` are weighted sums of all channels. */
+function spreadOf(sums: Float64Array, side: 0 | 4, squares: number): number {
+  const weight = sums[side + 3] as number;
+  let mean = 0;
+  for (let c = side; c < side + 3; c++) mean += ((sums[c] as number) / weight) ** 2;
+  return Math.max(0, (squares / weight - mean) / 3) + LEAST_SPREAD;
+}
+
+/** Colours around a pixel and how much there is of them: under the mask, beside it, and their squares. */
 function gather(
   { data, width }: FloatImage,
   mask: CoverageImage,
@@ -139,6 +170,11 @@ function gather(
       sums[5] = (sums[5] as number) + dropped * g;
       sums[6] = (sums[6] as number) + dropped * b;
       sums[7] = (sums[7] as number) + dropped;
+      const square = r * r + g * g + b * b;
+      sums[8] = (sums[8] as number) + kept * square;
+      sums[9] = (sums[9] as number) + dropped * square;
+      sums[10] = (sums[10] as number) + kept * share;
+      sums[11] = (sums[11] as number) + dropped * share;
     }
   }
 }

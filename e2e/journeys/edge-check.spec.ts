@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test';
+import { photoToCut } from '../support/bench';
+
+const KEEPER = { width: 1200, height: 1500 };
+
+test('the halo of a cut is measured, looked at by key, and treated', async ({ page }) => {
+  const bench = await photoToCut(page, 'Edge checked', 'keeper-portrait.jpg', KEEPER);
+  // A box round the shoulders takes a rim of the light wall along.
+  await bench.tool('Outline');
+  for (const place of [
+    [330, 1120],
+    [480, 1050],
+    [720, 1050],
+    [905, 1110],
+    [1060, 1400],
+    [240, 1400],
+  ] as const) {
+    await bench.click(place);
+  }
+  await page.keyboard.press('Enter');
+  await expect(bench.parts()).toHaveCount(1);
+  await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
+  await page.getByRole('button', { name: 'Black', exact: true }).click();
+  await bench.settled();
+  await page.getByRole('button', { name: 'Check the edge' }).click();
+  await expect(page.getByTestId('edge-chart')).toHaveAccessibleName(
+    /Lightness across the edge: \d+ inside, \d+ at the edge, 0 outside/,
+  );
+  const worst = page.getByRole('list', { name: 'Worst stretches' }).getByRole('button');
+  const count = await worst.count();
+  expect(count).toBeGreaterThan(2);
+
+  await test.step('H goes through the worst stretches at 400 %', async () => {
+    await page.keyboard.press('h');
+    await expect(worst.first()).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByText('400 %').first()).toBeVisible();
+    await page.keyboard.press('h');
+    await expect(worst.nth(1)).toHaveAttribute('aria-pressed', 'true');
+    await page.keyboard.press('Shift+H');
+    await expect(worst.first()).toHaveAttribute('aria-pressed', 'true');
+    await page.keyboard.press('0');
+  });
+
+  await test.step('choked, it has less of a halo', async () => {
+    const halo = async () => Number((await worst.first().textContent())?.match(/[\d.]+$/)?.[0]);
+    const before = await halo();
+    await bench.amount('Choke / Spread', 16);
+    await expect(page.getByText('changed since')).toBeVisible();
+    await page.getByRole('button', { name: 'Check again' }).click();
+    await expect(page.getByText('changed since')).toHaveCount(0);
+    const left = (await worst.count()) === 0 ? 0 : await halo();
+    expect(left).toBeLessThan(before);
+    await bench.undo();
+  });
+
+  await test.step('an edge tint lets the backdrop in, over a width', async () => {
+    await page.getByRole('button', { name: 'Colour', exact: true }).click();
+    const inside = [600, 1062] as const;
+    const deep = [600, 1250] as const;
+    const [was, wasDeep] = [await bench.colourAt(inside), await bench.colourAt(deep)];
+    await bench.amount('Edge tint', 80);
+    await bench.amount('Tint width', 60);
+    const [now, nowDeep] = [await bench.colourAt(inside), await bench.colourAt(deep)];
+    // The backdrop is magenta: more red than before.
+    expect(now[0] - was[0]).toBeGreaterThan(25);
+    expect(nowDeep).toEqual(wasDeep);
+    await bench.undo(2);
+    expect(await bench.colourAt(inside)).toEqual(was);
+  });
+
+  await test.step('a clean fringe can be kept to where the old colour shows', async () => {
+    await bench.amount('Feather', 6);
+    await bench.amount('Clean fringe', 100);
+    await page.getByRole('button', { name: 'Black', exact: true }).click();
+    const everywhere = await bench.pixels();
+    await page.getByLabel('Only where it shows').check();
+    await expect(page.getByLabel('Only where it shows')).toBeChecked();
+    const visible = await bench.pixels();
+    // The wall is far from black, so all of it shows.
+    const changed = visible.data.filter(
+      (value, i) => Math.abs(value - (everywhere.data[i] ?? 0)) > 8,
+    );
+    expect(changed.length).toBeLessThan(visible.data.length / 500);
+  });
+});
