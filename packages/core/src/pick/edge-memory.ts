@@ -61,14 +61,16 @@ export function localChange(
   const goesOn =
     JSON.stringify(marks.slice(0, before.marks.length)) === JSON.stringify(before.marks);
   if (!goesOn || more.length === 0) return null;
-  const strokes = more.filter((each): each is MarkedStroke => 'points' in each);
+  const strokes = strokesAmong(more);
   if (strokes.length < more.length) return null;
   const { width, height } = before;
-  const drawn = new Uint8Array(width * height);
-  drawStrokes(
-    strokes.map(({ mark, radius, points }) => ({ mark: MARK[mark], radius, points })),
-    ...[drawn, width, height, 0],
-  );
+  const draw = (those: readonly MarkedStroke[]) => {
+    const drawn = new Uint8Array(width * height);
+    const marked = those.map(({ mark, radius, points }) => ({ mark: MARK[mark], radius, points }));
+    drawStrokes(marked, drawn, width, height, 0);
+    return drawn;
+  };
+  const [drawn, said] = [draw(strokes), draw(strokesAmong(before.marks))];
   const known = before.known.slice();
   let [all, against] = [0, 0];
   for (let p = 0; p < drawn.length; p++) {
@@ -76,7 +78,8 @@ export function localChange(
     if (mark === MARK.none) continue;
     const now = mark === MARK.keep ? KNOWN.keep : mark === MARK.drop ? KNOWN.drop : KNOWN.unsure;
     const opposite = now === KNOWN.keep ? KNOWN.drop : now === KNOWN.drop ? KNOWN.keep : -1;
-    if (known[p] === opposite) against++;
+    // A mark that is taken back is no reason: it was never the cut's.
+    if (known[p] === opposite && said[p] === MARK.none) against++;
     all++;
     known[p] = now;
   }
@@ -85,4 +88,8 @@ export function localChange(
   if (!changed) return { known, region: null };
   const region = grown(changed, FELT, before);
   return region.width * region.height > MOST * width * height ? null : { known, region };
+}
+
+function strokesAmong(marks: readonly Marked[]): MarkedStroke[] {
+  return marks.filter((each): each is MarkedStroke => 'points' in each);
 }

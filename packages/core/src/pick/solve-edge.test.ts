@@ -123,6 +123,9 @@ describe('a further mark', () => {
     ];
     for (const marks of reasons) expect(localChange(large, marks, asked)).toBeNull();
     expect(localChange(large, [...first, tap], 'something else')).toBeNull();
+    // A mark that is taken back changes what is known there, and nothing is cut again.
+    const undone = localChange(large, [...first, stroke('drop', 32, 32, 3)], asked);
+    expect(undone?.known[32 * 640 + 32]).toBe(KNOWN.drop);
     const idle = localChange(large, [...first, stroke('keep', 32, 32, 2)], asked);
     expect(idle?.region).toBeNull();
   });

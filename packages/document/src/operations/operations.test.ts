@@ -97,6 +97,21 @@ describe('every operation', () => {
     ],
     [
       operations.setMaskEdge,
+      { mask: 'cut', edge: { tint: 0.5 } },
+      'Edge tint to 50 %: mask of Keeper',
+    ],
+    [
+      operations.setMaskEdge,
+      { mask: 'cut', edge: { tintWidth: 30 } },
+      'Edge tint over 30 px: mask of Keeper',
+    ],
+    [
+      operations.setMaskEdge,
+      { mask: 'cut', edge: { fringeWhere: 'everywhere' } },
+      'Clean fringe everywhere: mask of Keeper',
+    ],
+    [
+      operations.setMaskEdge,
       { mask: 'cut', edge: { fringe: 0.5 } },
       'Clean fringe to 50 %: mask of Keeper',
     ],
@@ -193,6 +208,21 @@ describe('every operation', () => {
     const off = perform(solved, operations.setMaskEdge, { mask: 'cut', edge: { fringe: 0 } });
     const again = perform(off.composition, operations.pickPart, { ...args, solved: 50 });
     expect(again.composition.masks[0]?.fringe).toBe(0);
+  });
+
+  it('cleans the fringe by itself when a brush solved what is sheer', () => {
+    const stroke = { mask: 'cut', part: 'p4', tiles: { '1,1': HASH } };
+    const shown = after(operations.paintPart, { ...stroke, way: 'show' }).composition;
+    expect(shown.masks[0]?.fringe).toBeUndefined();
+    const sheer = after(operations.paintPart, { ...stroke, way: 'sheer' }).composition;
+    expect(sheer.masks[0]).toMatchObject({ fringe: 1 });
+    const part = example.masks[0]?.parts[3];
+    if (part?.kind !== 'painted') throw new Error('That part is painted.');
+    const { sheer: _, ...plain } = part;
+    const add = (id: string, more: object) =>
+      after(operations.addPart, { mask: 'cut', part: { ...plain, id, ...more } }).composition;
+    expect(add('n1', {}).masks[0]?.fringe).toBeUndefined();
+    expect(add('n2', { sheer: 1 }).masks[0]?.fringe).toBe(1);
   });
 
   it('shares a mask in its place, keeps what is on the shelf, and drops what nobody uses', () => {
