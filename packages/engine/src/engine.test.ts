@@ -151,6 +151,33 @@ describe('Engine', () => {
     expect(stops[0]?.[0]).toBe(ids[0]);
   });
 
+  it('tells nobody of a job that was called off, and of any other what it tells', async () => {
+    const heard: unknown[] = [];
+    let answer: (message: unknown) => void = () => undefined;
+    const port: Port = {
+      post: () => undefined,
+      listen: (onMessage) => {
+        answer = onMessage;
+      },
+      close: () => undefined,
+    };
+    const engine = new Engine(() => port, 1);
+    const stop = new AbortController();
+    const coverage = { width: 1, height: 1, step: 1, data: Uint8Array.of(9) };
+    const job = engine.run('probe', probe(0), {
+      signal: stop.signal,
+      onProgress: (done) => heard.push(done),
+      onDraft: (draft) => heard.push(draft),
+    });
+    answer({ type: 'progress', id: 1, done: 0.2 });
+    answer({ type: 'draft', id: 1, coverage });
+    stop.abort();
+    await expect(job).rejects.toThrow(JobCancelled);
+    answer({ type: 'progress', id: 1, done: 0.4 });
+    answer({ type: 'draft', id: 1, coverage });
+    expect(heard).toEqual([0.2, coverage]);
+  });
+
   it('rejects what is open when it closes', async () => {
     const { engine } = manualEngine(1);
     const open = [engine.run('probe', probe(0)), engine.run('probe', probe(1))];
