@@ -7,6 +7,7 @@ import type { PickGround } from './pick-ground';
 import { REACH_STEP, reachMap, reachTable } from './reach';
 import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
+import { softEdge } from './soft-edge';
 import { type EdgeTask, knownAfterCut, solveEdge, solveEdgeAgain } from './solve-edge';
 import { takeSpecksOut } from './tidied';
 
@@ -96,7 +97,9 @@ function solvedWhole(
     recipe.by === 'sweep'
       ? sweepMarks(recipe, ground, 0)
       : allMarks(recipe.marks, ground, 0, 'with unsure');
-  const known = knownAfterCut(labels, said, width, height, solved);
+  // Where a band is laid it is wider where that is needed.
+  const isSoft = solved > 0 ? softEdge(ground, labels, solved, how) : undefined;
+  const known = knownAfterCut(labels, said, width, height, solved, isSoft);
   return { known, alpha: solveEdge(ground.level(0), known, part(CUT_SHARE, 1)) };
 }
 

@@ -6,6 +6,7 @@ import { emptyMemory, localChange, type SolvedEdge } from './edge-memory';
 import { MARK } from './mark';
 import { pick } from './pick';
 import { SegmentStopped } from './segment-task';
+import { softEdge } from './soft-edge';
 import { knownAfterCut, solveEdge, solveEdgeAgain } from './solve-edge';
 
 const SIDE = 64;
@@ -83,6 +84,40 @@ describe('an edge that is solved', () => {
       SegmentStopped,
     );
     expect(() => solveEdge(picture, known, { stopped })).toThrow(SegmentStopped);
+  });
+});
+
+describe('a band along a cut', () => {
+  it('is wider where the edge is soft, found by itself', () => {
+    // A block whose left edge is hard and whose right edge fades over 36 pixels, cut at one half.
+    const [width, height] = [192, 96];
+    const shown = (x: number) => (x < 60 ? 0 : Math.max(0, Math.min(1, (148 - x) / 36)));
+    const block = Uint8Array.from({ length: width * height * 3 }, (_, i) => {
+      const a = shown(Math.floor(i / 3) % width);
+      const above = [0.6, 0.3, 0.05][i % 3] as number;
+      return encode(a * above + (1 - a) * ([0.05, 0.1, 0.4][i % 3] as number));
+    });
+    const level = () => ({ width, height, channels: 3 as const, data: block });
+    const cut = Uint8Array.from({ length: width * height }, (_, p) =>
+      shown(p % width) > 0.5 ? 1 : 0,
+    );
+    const isSoft = softEdge({ width, height, level }, cut, 4, {});
+    const marks = new Uint8Array(width * height);
+    const known = knownAfterCut(cut, marks, width, height, 4, isSoft);
+    const row = (x: number) => known[48 * width + x];
+    expect([row(122), row(125)]).toEqual([KNOWN.unsure, KNOWN.unsure]);
+    const unsure = (from: number, to: number) =>
+      [...known.subarray(48 * width + from, 48 * width + to)].filter(
+        (mark) => mark === KNOWN.unsure,
+      ).length;
+    expect(unsure(40, 90)).toBeLessThan(6);
+    expect(unsure(90, 180)).toBeGreaterThan(9);
+    expect([row(40), row(54), row(68), row(90)]).toEqual([
+      ...[KNOWN.drop, KNOWN.drop, KNOWN.keep, KNOWN.keep],
+    ]);
+    expect([row(104), row(160)]).toEqual([KNOWN.keep, KNOWN.drop]);
+    const stopped = () => true;
+    expect(() => softEdge({ width, height, level }, cut, 4, { stopped })).toThrow(SegmentStopped);
   });
 });
 

@@ -15,6 +15,7 @@ const TOP = 65_535;
  * @param labels 1 inside the cut
  * @param marks MARK for each pixel
  * @param band width of the unsure band, in pixels
+ * @param isSoft where it is wider
  */
 export function knownAfterCut(
   labels: Uint8Array,
@@ -22,13 +23,15 @@ export function knownAfterCut(
   width: number,
   height: number,
   band: number,
+  isSoft: (x: number, y: number) => boolean = () => false,
 ): Uint8Array {
   const known = Uint8Array.from(labels, (label) => (label === 1 ? KNOWN.keep : KNOWN.drop));
   if (band > 0) {
     const inside = Float32Array.from(labels);
     const { data } = distanceFromEdge({ width, height, data: inside }, band);
     for (let p = 0; p < known.length; p++) {
-      if (Math.abs(data[p] as number) < band / 2) known[p] = KNOWN.unsure;
+      const near = Math.abs(data[p] as number) < band / 2;
+      if (near || isSoft(p % width, Math.floor(p / width))) known[p] = KNOWN.unsure;
     }
   }
   for (let p = 0; p < known.length; p++) {
@@ -97,7 +100,7 @@ function pixelIn(region: Region, p: number, width: number): number {
 }
 
 /** A region of a picture in linear light, with what is known of it. */
-function inLight(picture: SourceLevel, known: Uint8Array, region: Region): MatteInput {
+export function inLight(picture: SourceLevel, known: Uint8Array, region: Region): MatteInput {
   const { data, channels, width } = picture;
   const marks = new Uint8Array(region.width * region.height);
   const linear = new Float32Array(marks.length * 3);
@@ -124,7 +127,8 @@ function keepAlpha(alpha: Uint16Array, solved: Float32Array, region: Region, wid
   }
 }
 
-function asSegment<Result>(work: () => Result): Result {
+/** Does some work; what it calls off is called off here. */
+export function asSegment<Result>(work: () => Result): Result {
   try {
     return work();
   } catch (error) {

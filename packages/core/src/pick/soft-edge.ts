@@ -1,0 +1,68 @@
+import { distanceFromEdge } from '../mask/distance';
+import { matte } from '../matting/matte';
+import { KNOWN } from '../matting/trimap';
+import { levelWithin, type PickGround } from './pick-ground';
+import { asSegment, type EdgeTask, inLight } from './solve-edge';
+
+/** Soft places are looked for in a picture of at most so many pixels. */
+const ENOUGH = 200_000;
+/** They are looked for in a band so many times as wide as that along the cut, at least this wide, in pixels. */
+const WIDER = 4;
+const LEAST = 120;
+/** No farther than this share of the shorter side: both sides must be known somewhere. */
+const MOST = 1 / 6;
+/** A first alpha that is as far from what the cut says as this is soft. */
+const SOFT = 0.25;
+
+/** Whether a pixel lies where the edge is soft or hairy. */
+export type IsSoft = (x: number, y: number) => boolean;
+
+/**
+ * Finds where an edge is soft or hairy: where a first alpha of a wide band, solved on a small picture,
+ * is not what the cut says.
+ * @param labels 1 inside the cut
+ * @param band width of the band that is unsure anyway, in pixels
+ * @throws SegmentStopped when `how.stopped` says so
+ */
+export function softEdge(
+  ground: PickGround,
+  labels: Uint8Array,
+  band: number,
+  { stopped }: Pick<EdgeTask, 'stopped'>,
+): IsSoft {
+  const level = levelWithin(ground, ENOUGH);
+  const by = 2 ** level;
+  const picture = ground.level(level);
+  const { width, height } = picture;
+  const middle = Math.floor(by / 2);
+  const label = (p: number) => {
+    const x = Math.min(ground.width - 1, (p % width) * by + middle);
+    const y = Math.min(ground.height - 1, Math.floor(p / width) * by + middle);
+    return labels[y * ground.width + x] as number;
+  };
+  const small = Float32Array.from({ length: width * height }, (_, p) => label(p));
+  const reach = Math.min(Math.max(WIDER * band, LEAST) / 2 / by, MOST * Math.min(width, height));
+  const { data } = distanceFromEdge({ width, height, data: small }, reach * 2);
+  const known = Uint8Array.from(small, (inside, p) => {
+    if (Math.abs(data[p] as number) < reach) return KNOWN.unsure;
+    return inside === 1 ? KNOWN.keep : KNOWN.drop;
+  });
+  const input = inLight(picture, known, { x: 0, y: 0, width, height });
+  const alpha = asSegment(() => matte(input, stopped ? { stopped } : {}));
+  const soft = new Uint8Array(alpha.length);
+  for (let p = 0; p < alpha.length; p++) {
+    if (Math.abs((alpha[p] as number) - (small[p] as number)) <= SOFT) continue;
+    // The pixels around it, too: the small picture knows no better where it ends.
+    const [x, y] = [p % width, Math.floor(p / width)];
+    for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
+      soft.fill(1, v * width + Math.max(0, x - 1), v * width + Math.min(width, x + 2));
+    }
+  }
+  return (x, y) => {
+    const [u, v] = [
+      Math.min(width - 1, Math.floor(x / by)),
+      Math.min(height - 1, Math.floor(y / by)),
+    ];
+    return soft[v * width + u] === 1;
+  };
+}
