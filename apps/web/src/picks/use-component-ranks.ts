@@ -1,7 +1,6 @@
 import type { ComponentRanks } from '@diplex/core';
-import { type ComponentPart, type Layer, layerById } from '@diplex/document';
+import type { ComponentPart, Layer } from '@diplex/document';
 import { useEffect, useState } from 'react';
-import { useComposition } from '../bench/composition-store';
 import { pageEngine } from '../bench/engine';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
@@ -13,18 +12,17 @@ const ENOUGH_PIXELS = 3_000_000;
 /** How well components part the samples of a part; null while that is not known. */
 export function useComponentRanks(layer: Layer, part: ComponentPart): ComponentRanks | null {
   const [ranks, setRanks] = useState<ComponentRanks | null>(null);
-  const { samples, of } = part;
+  const { samples } = part;
   const { id } = layer;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a layer's own pixels do not change
   useEffect(() => {
     let stays = true;
-    const { composition } = useComposition.getState();
-    const looked = typeof of === 'string' ? layer : (layerById(composition, of.layer) ?? layer);
-    const level = levelOf(looked.size, ENOUGH_PIXELS);
+    // Samples lie on the pixels of the mask, of the area, too: so does the ground they are judged on.
+    const level = levelOf(layer.size, ENOUGH_PIXELS);
     const rank = async () => {
-      const letGo = await bringGround(looked, 'layer', [level]);
+      const letGo = await bringGround(layer, 'layer', [level]);
       try {
-        const ask = { ...pickPlace(looked.id), from: 'layer' as const, level, samples };
+        const ask = { ...pickPlace(layer.id), from: 'layer' as const, level, samples };
         const found = await pageEngine().run('rank-components', ask, pickSeat());
         if (stays) setRanks(found);
       } finally {

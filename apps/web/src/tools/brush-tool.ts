@@ -326,7 +326,10 @@ class BrushTool implements Tool {
     const reason = whyNot(target);
     if (reason || !target) return tellProblem(reason ?? '');
     const { sampling } = useHand.getState();
-    if (sampling) return void sampleColour(target, at, sampling);
+    // What was to be sampled for other work is forgotten: then the press paints.
+    const { work } = useHand.getState().brush;
+    if (sampling && work && sampling in work) return void sampleColour(target, at, sampling);
+    if (sampling) useHand.getState().take({ sampling: null });
     const from = this.lastEnd;
     const straight = at.shift && from?.layer === target.layer.id;
     const start = straight ? [{ ...at, x: from.x, y: from.y }] : [];

@@ -17,7 +17,7 @@ import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { trackWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
-import { groundPart } from './ground-part';
+import { groundAround } from './ground-part';
 import {
   commitPart,
   freshName,
@@ -39,11 +39,7 @@ const PATCH = 3;
 
 /** The mean of a mix of components around a place, in mask pixels; null beyond the picture. */
 async function valueAt(target: MaskInHand, mix: ComponentMix, at: Point): Promise<number | null> {
-  const { x, y } = transform(invert(target.matrix), at);
-  const corner = (v: number) => Math.floor(v) - Math.floor(PATCH / 2);
-  const { data, channels } = await groundPart(target, {
-    ...{ x: corner(x), y: corner(y), width: PATCH, height: PATCH },
-  });
+  const { data, channels } = await groundAround(target, at, PATCH);
   const top = data.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
   const value = mixOf(mix);
   let sum = 0;

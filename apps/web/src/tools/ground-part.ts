@@ -1,4 +1,4 @@
-import type { PickedFrom, Rect } from '@diplex/document';
+import { invert, type PickedFrom, type Point, type Rect, transform } from '@diplex/document';
 import { pageEngine } from '../bench/engine';
 import { bringGround, pickPlace, pickSeat } from '../picks/run-pick';
 import type { MaskInHand } from './mask-in-hand';
@@ -17,4 +17,11 @@ export async function groundPart(
   } finally {
     letGo();
   }
+}
+
+/** The pixels in a square of `side` mask pixels around a place on the canvas. */
+export function groundAround(target: MaskInHand, at: Point, side: number, from?: PickedFrom) {
+  const { x, y } = transform(invert(target.matrix), at);
+  const corner = (v: number) => Math.floor(v) - Math.floor(side / 2);
+  return groundPart(target, { x: corner(x), y: corner(y), width: side, height: side }, from);
 }

@@ -1,10 +1,10 @@
 import type { BrushWork, Colour } from '@diplex/core';
-import { growthOf, invert, transform } from '@diplex/document';
+import { growthOf } from '@diplex/document';
 import { type Sampling, useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
 import { useCamera } from '../picture/camera-store';
-import { groundPart } from './ground-part';
+import { groundAround } from './ground-part';
 import type { MaskInHand } from './mask-in-hand';
 import type { PointerSample } from './tool';
 
@@ -20,11 +20,8 @@ function patchOf({ matrix }: MaskInHand): number {
 
 /** The mean colour around a place, display-encoded, 0..255; null beyond the picture. */
 async function colourAt(target: MaskInHand, at: PointerSample): Promise<Colour | null> {
-  const patch = patchOf(target);
-  const { x, y } = transform(invert(target.matrix), at);
-  const corner = (v: number) => Math.floor(v) - Math.floor(patch / 2);
-  const part = { x: corner(x), y: corner(y), width: patch, height: patch };
-  const { data, channels } = await groundPart(target, part, useHand.getState().pickedFrom);
+  const { pickedFrom } = useHand.getState();
+  const { data, channels } = await groundAround(target, at, patchOf(target), pickedFrom);
   if (data.length === 0) return null;
   const by = data.BYTES_PER_ELEMENT === 1 ? 1 : 257;
   const mean = (c: number) => {
