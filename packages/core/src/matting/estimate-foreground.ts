@@ -1,117 +1,125 @@
-/** How firmly colours follow their neighbours, and how much more where alpha changes. */
-const SMOOTH = 1e-5;
-const ALONG_EDGES = 1;
-/** Coarse pictures are solved more thoroughly than fine ones. */
-const COARSE_SIDE = 32;
-const COARSE_ROUNDS = 10;
-const FINE_ROUNDS = 2;
+import { InvertedSpread, noiseAt } from './inverted-spread';
+import { unmixingError } from './reliability';
+import { bothSides, type SideGaussian } from './side-model';
+import { isUnsure, type MatteInput } from './trimap';
+import { Unmixer } from './unmix';
 
-interface Layered {
-  readonly width: number;
-  readonly height: number;
-  readonly above: Float32Array;
-  readonly below: Float32Array;
-}
+/** From which alpha on a pixel shows colours of its side, and from where on nothing else. */
+const SHOWS_SIDE = 0.7;
+const IS_SIDE = 0.95;
+/** How much brightness of what is kept may vary beyond what was seen. */
+const SHADING = 0.2;
+/** How far alpha may be off, as a deviation; it is tried at both sides and in between. */
+const ALPHA_OFF = 0.06;
+const TRIED = [
+  [-ALPHA_OFF, 0.25],
+  [0, 0.5],
+  [ALPHA_OFF, 0.25],
+] as const;
+/** How likely it is that a pixel is wholly kept whatever its alpha, and how fast that falls with it. */
+const PURE = 0.3;
+const PURE_REACH = 0.4;
+/** A pair of clusters that is less likely than this is left out. */
+const LEAST_PAIR = 0.01;
+/** At this error of unmixing nearby half of the correction is taken. */
+const USUAL_ERROR = 0.035;
 
 /**
- * The colours of what is kept, and of what is behind it, from a picture and its alpha: for every pixel
- * the two colours that mix to it and are like their neighbours', from coarse to fine (Germer,
- * Uelwer, Conrad and Harmeling 2020).
- * @param linear linear-light RGB, interleaved
- * @param alpha 0..1
- * @returns linear-light RGB, interleaved: `above` belongs under the mask
+ * The colours of what is kept from a picture and its alpha: for every unsure pixel the mean of the colours
+ * that could have mixed to what was seen, by the colours of both sides around it (after Chuang, Curless,
+ * Salesin and Szeliski 2001), alpha a little off or wholly kept among them. Where such unmixing is wrong
+ * about known pixels nearby, the picture's own colour is kept.
+ * @param alpha 0..1 for every pixel
+ * @returns linear-light RGB, interleaved, as `input.linear`; known pixels keep their colours
  */
-export function estimateForeground(
-  linear: Float32Array,
-  alpha: Float32Array,
-  width: number,
-  height: number,
-): Pick<Layered, 'above' | 'below'> {
-  const levels = Math.ceil(Math.log2(Math.max(width, height, 2)));
-  let found: Layered = {
-    ...{ width: 1, height: 1 },
-    ...{ above: new Float32Array(3), below: new Float32Array(3) },
-  };
-  for (let level = 0; level <= levels; level++) {
-    const share = level / levels;
-    const w = level === levels ? width : Math.max(1, Math.round(width ** share));
-    const h = level === levels ? height : Math.max(1, Math.round(height ** share));
-    const next: Layered = {
-      ...{ width: w, height: h },
-      above: nearest(found.above, found, w, h, 3),
-      below: nearest(found.below, found, w, h, 3),
-    };
-    const full = { width, height };
-    const colours = nearest(linear, full, w, h, 3);
-    const mix = nearest(alpha, full, w, h, 1);
-    const rounds = Math.max(w, h) <= COARSE_SIDE ? COARSE_ROUNDS : FINE_ROUNDS;
-    for (let round = 0; round < rounds; round++) refine(next, colours, mix);
-    found = next;
-  }
-  return found;
-}
-
-/** A picture at another size: of each pixel the one that lies there. */
-function nearest(
-  from: Float32Array,
-  { width, height }: Pick<Layered, 'width' | 'height'>,
-  w: number,
-  h: number,
-  channels: number,
-): Float32Array {
-  if (w === width && h === height) return from;
-  const out = new Float32Array(w * h * channels);
-  for (let y = 0; y < h; y++) {
-    const v = Math.min(height - 1, Math.floor(((y + 0.5) * height) / h));
-    for (let x = 0; x < w; x++) {
-      const u = Math.min(width - 1, Math.floor(((x + 0.5) * width) / w));
-      for (let c = 0; c < channels; c++) {
-        out[(y * w + x) * channels + c] = from[(v * width + u) * channels + c] as number;
-      }
+export function estimateForeground(input: MatteInput, alpha: Float32Array): Float32Array {
+  const { width, known, linear } = input;
+  const shows = (share: number) => (share - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE);
+  const { kept, dropped } = bothSides(input, alpha, shows, SHADING);
+  const error = unmixingError(input, new Unmixer(kept, dropped));
+  const mean = new MeanForeground();
+  const out = linear.slice();
+  for (let p = 0; p < known.length; p++) {
+    if (!isUnsure(known[p] as number)) continue;
+    const [x, y] = [p % width, Math.floor(p / width)];
+    const colour = mean.of(linear, p * 3, alpha[p] as number, kept.near(x, y), dropped.near(x, y));
+    if (!colour) continue;
+    const trust = 1 / (1 + (error.near(x, y) / USUAL_ERROR) ** 2);
+    for (let c = 0; c < 3; c++) {
+      const seen = linear[p * 3 + c] as number;
+      const found = Math.max(0, Math.min(1, colour[c] as number));
+      out[p * 3 + c] = seen + trust * (found - seen);
     }
   }
   return out;
 }
 
-/** One round over all pixels: each solves for its two colours with its neighbours' as they are now. */
-function refine(
-  { width, height, above, below }: Layered,
-  colours: Float32Array,
-  mix: Float32Array,
-) {
-  const steps = [-1, 1, -width, width];
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const p = y * width + x;
-      const a = mix[p] as number;
-      const b = 1 - a;
-      let firm = 0;
-      const wanted = [0, 0, 0, 0, 0, 0];
-      for (let k = 0; k < 4; k++) {
-        const inside = k === 0 ? x > 0 : k === 1 ? x < width - 1 : k === 2 ? y > 0 : y < height - 1;
-        const q = inside ? p + (steps[k] as number) : p;
-        const weight = SMOOTH + ALONG_EDGES * Math.abs(a - (mix[q] as number));
-        firm += weight;
-        for (let c = 0; c < 3; c++) {
-          wanted[c] = (wanted[c] as number) + weight * (above[q * 3 + c] as number);
-          wanted[c + 3] = (wanted[c + 3] as number) + weight * (below[q * 3 + c] as number);
+/** The mean colour of what is kept over all that could have mixed to a pixel. */
+class MeanForeground {
+  private readonly inverse = new InvertedSpread();
+  private readonly sums = new Float64Array(4);
+
+  /** @returns null when nothing explains the pixel */
+  of(
+    linear: Float32Array,
+    i: number,
+    alpha: number,
+    kept: readonly SideGaussian[],
+    dropped: readonly SideGaussian[],
+  ): readonly number[] | null {
+    const seen = [linear[i], linear[i + 1], linear[i + 2]] as [number, number, number];
+    const [r, g, b] = seen;
+    const noise = [noiseAt(r), noiseAt(g), noiseAt(b)] as const;
+    const { inverse, sums } = this;
+    sums.fill(0);
+    const pure = PURE * Math.exp(-0.5 * ((1 - alpha) / PURE_REACH) ** 2);
+    for (const { share, mean, spread } of kept) {
+      inverse.set(spread, noise);
+      this.add(pure * share * inverse.likelihood(r - mean[0], g - mean[1], b - mean[2]), r, g, b);
+    }
+    for (const above of kept) {
+      for (const below of dropped) {
+        const share = above.share * below.share;
+        if (share < LEAST_PAIR) continue;
+        for (const [off, weight] of TRIED) {
+          const tried = Math.max(0, Math.min(1, alpha + off));
+          inverse.setMixed(above.spread, below.spread, tried, noise);
+          this.addMixed(above, below, tried, (1 - PURE) * weight * share, seen);
         }
       }
-      const m00 = a * a + firm;
-      const m01 = a * b;
-      const m11 = b * b + firm;
-      const by = 1 / (m00 * m11 - m01 * m01);
-      for (let c = 0; c < 3; c++) {
-        const colour = colours[p * 3 + c] as number;
-        const up = a * colour + (wanted[c] as number);
-        const down = b * colour + (wanted[c + 3] as number);
-        above[p * 3 + c] = clamped((m11 * up - m01 * down) * by);
-        below[p * 3 + c] = clamped((m00 * down - m01 * up) * by);
-      }
     }
+    const whole = sums[3] as number;
+    return whole > 0 ? [...sums.subarray(0, 3)].map((sum) => sum / whole) : null;
   }
-}
 
-function clamped(value: number): number {
-  return value < 0 ? 0 : value > 1 ? 1 : value;
+  /** The kept colour that a pair of clusters explains a pixel by, and how well it does. */
+  private addMixed(
+    { mean: m, spread: s }: SideGaussian,
+    { mean: below }: SideGaussian,
+    alpha: number,
+    weight: number,
+    [r, g, b]: readonly [number, number, number],
+  ): void {
+    const x = r - alpha * m[0] - (1 - alpha) * below[0];
+    const y = g - alpha * m[1] - (1 - alpha) * below[1];
+    const z = b - alpha * m[2] - (1 - alpha) * below[2];
+    const { inverse } = this;
+    const u = alpha * inverse.row(0, x, y, z);
+    const v = alpha * inverse.row(1, x, y, z);
+    const w = alpha * inverse.row(2, x, y, z);
+    this.add(
+      weight * inverse.likelihood(x, y, z),
+      m[0] + s[0] * u + s[1] * v + s[2] * w,
+      m[1] + s[1] * u + s[3] * v + s[4] * w,
+      m[2] + s[2] * u + s[4] * v + s[5] * w,
+    );
+  }
+
+  private add(weight: number, r: number, g: number, b: number): void {
+    const { sums } = this;
+    sums[0] = (sums[0] as number) + weight * r;
+    sums[1] = (sums[1] as number) + weight * g;
+    sums[2] = (sums[2] as number) + weight * b;
+    sums[3] = (sums[3] as number) + weight;
+  }
 }

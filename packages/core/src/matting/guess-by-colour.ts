@@ -1,6 +1,6 @@
 import type { AlphaGuess } from './halved-input';
 import { unmixingError } from './reliability';
-import { sideModel } from './side-model';
+import { bothSides } from './side-model';
 import { isUnsure, type MatteInput } from './trimap';
 import { type Unmixed, Unmixer } from './unmix';
 
@@ -27,16 +27,8 @@ export function guessByColour(
   onProgress?: (done: number) => void,
 ): AlphaGuess {
   const { width, linear, known } = input;
-  const shows = (share: number) =>
-    Math.max(0, Math.min(1, (share - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE)));
-  const kept = sideModel(input, first.map(shows), KEPT_SHADING);
-  goOn();
-  const dropped = sideModel(
-    input,
-    first.map((alpha) => shows(1 - alpha)),
-    0,
-  );
-  goOn();
+  const shows = (share: number) => (share - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE);
+  const { kept, dropped } = bothSides(input, first, shows, KEPT_SHADING, goOn);
   const unmixer = new Unmixer(kept, dropped);
   const error = unmixingError(input, unmixer);
   onProgress?.(0.4);

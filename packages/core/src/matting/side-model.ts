@@ -76,6 +76,36 @@ export function sideModel(
   };
 }
 
+/**
+ * The colours of both sides around every place, from what an alpha is sure of.
+ * @param alpha 0..1 for every pixel
+ * @param sure how much a share of a side shows that side's colours; below 0 and above 1 is cut off
+ * @param shading how much brightness of what is kept may vary beyond what is seen, as a share
+ * @param goOn asked in between; throws to end it
+ */
+export function bothSides(
+  picture: { width: number; height: number; linear: Float32Array },
+  alpha: Float32Array,
+  sure: (share: number) => number,
+  shading: number,
+  goOn: () => void = () => undefined,
+): { readonly kept: SideModel; readonly dropped: SideModel } {
+  const counted = (share: number) => Math.max(0, Math.min(1, sure(share)));
+  const kept = sideModel(
+    picture,
+    alpha.map((share) => counted(share)),
+    shading,
+  );
+  goOn();
+  const dropped = sideModel(
+    picture,
+    alpha.map((share) => counted(1 - share)),
+    0,
+  );
+  goOn();
+  return { kept, dropped };
+}
+
 function addMoments(
   to: Float32Array,
   at: number,

@@ -1,3 +1,4 @@
+import { InvertedSpread, noiseAt } from './inverted-spread';
 import type { SideGaussian, SideModel } from './side-model';
 
 /** What colours alone say of alpha at one pixel. */
@@ -16,53 +17,6 @@ const UNSEEN_VARIANCE = 0.02;
 const LEAST_PAIR = 0.012;
 const PURE_VARIANCE = 1e-4;
 const MOST_VARIANCE = 0.08;
-
-/** Noise of the picture as a deviation of encoded values. */
-const NOISE = 2 / 255;
-
-/** The variance of the noise in linear light: its slope is that of an encoding by the 2.2th root. */
-function noiseAt(light: number): number {
-  const deviation = NOISE * 2.2 * Math.max(light, 0.002) ** 0.55;
-  return deviation * deviation;
-}
-
-type Spread = SideGaussian['spread'];
-
-/** An inverse covariance in place, and the determinant of what was inverted. */
-const inverse = new Float64Array(7);
-
-function invertSpread(
-  s0: number,
-  s1: number,
-  s2: number,
-  s3: number,
-  s4: number,
-  s5: number,
-): void {
-  const i0 = s3 * s5 - s4 * s4;
-  const i1 = s2 * s4 - s1 * s5;
-  const i2 = s1 * s4 - s2 * s3;
-  const determinant = s0 * i0 + s1 * i1 + s2 * i2;
-  const by = 1 / determinant;
-  inverse[0] = i0 * by;
-  inverse[1] = i1 * by;
-  inverse[2] = i2 * by;
-  inverse[3] = (s0 * s5 - s2 * s2) * by;
-  inverse[4] = (s1 * s2 - s0 * s4) * by;
-  inverse[5] = (s0 * s3 - s1 * s1) * by;
-  inverse[6] = determinant;
-}
-
-function at(entry: number): number {
-  return inverse[entry] as number;
-}
-
-/** The likelihood of a step (x, y, z) from the mean, up to a factor that is the same for all. */
-function likelihood(x: number, y: number, z: number): number {
-  const across = at(1) * x * y + at(2) * x * z + at(4) * y * z;
-  const off = at(0) * x * x + at(3) * y * y + at(5) * z * z + 2 * across;
-  return Math.exp(-0.5 * off) / Math.sqrt(Math.max(at(6), 1e-30));
-}
 
 type Rgb = readonly [number, number, number];
 
@@ -93,6 +47,7 @@ export class Unmixer {
   private second = 0;
   /** Variance of the noise in each channel, at this pixel's brightness. */
   private noise: [number, number, number] = [0, 0, 0];
+  private readonly inverse = new InvertedSpread();
 
   constructor(
     private readonly kept: SideModel,
@@ -112,8 +67,8 @@ export class Unmixer {
     this.noise = [noiseAt(r), noiseAt(g), noiseAt(b)];
     for (const side of kept) this.addPure(side, r, g, b, 1);
     for (const side of dropped) this.addPure(side, r, g, b, 0);
-    this.invertNoisy(UNSEEN_SPREAD);
-    this.add(this.pure * UNSEEN * likelihood(0, 0, 0), 1, UNSEEN_VARIANCE);
+    this.inverse.set(UNSEEN_SPREAD, this.noise);
+    this.add(this.pure * UNSEEN * this.inverse.likelihood(0, 0, 0), 1, UNSEEN_VARIANCE);
     for (const above of kept) {
       for (const below of dropped) {
         const share = above.share * below.share;
@@ -136,15 +91,11 @@ export class Unmixer {
     this.second += weight * (alpha * alpha + variance);
   }
 
-  private invertNoisy([s0, s1, s2, s3, s4, s5]: Spread): void {
-    const [n0, n1, n2] = this.noise;
-    invertSpread(s0 + n0, s1, s2, s3 + n1, s4, s5 + n2);
-  }
-
   private addPure(side: SideGaussian, r: number, g: number, b: number, alpha: number): void {
     const [m0, m1, m2] = side.mean;
-    this.invertNoisy(side.spread);
-    this.add(this.pure * side.share * likelihood(r - m0, g - m1, b - m2), alpha, PURE_VARIANCE);
+    this.inverse.set(side.spread, this.noise);
+    const fits = this.inverse.likelihood(r - m0, g - m1, b - m2);
+    this.add(this.pure * side.share * fits, alpha, PURE_VARIANCE);
   }
 
   /** Mixed from two clusters: alpha by least squares under the mixed covariance, found in two steps. */
@@ -165,28 +116,17 @@ export class Unmixer {
     let alpha = (c0 * d0 + c1 * d1 + c2 * d2) / (d0 * d0 + d1 * d1 + d2 * d2 + 1e-6);
     alpha = Math.max(0, Math.min(1, alpha));
     let variance = 1;
-    const f = above.spread;
-    const e = below.spread;
-    const [n0, n1, n2] = this.noise;
+    const { inverse } = this;
     for (let step = 0; step < 2; step++) {
-      const u = alpha * alpha;
-      const v = (1 - alpha) * (1 - alpha);
-      invertSpread(
-        u * f[0] + v * e[0] + n0,
-        u * f[1] + v * e[1],
-        u * f[2] + v * e[2],
-        u * f[3] + v * e[3] + n1,
-        u * f[4] + v * e[4],
-        u * f[5] + v * e[5] + n2,
-      );
-      const x = at(0) * d0 + at(1) * d1 + at(2) * d2;
-      const y = at(1) * d0 + at(3) * d1 + at(4) * d2;
-      const z = at(2) * d0 + at(4) * d1 + at(5) * d2;
+      inverse.setMixed(above.spread, below.spread, alpha, this.noise);
+      const x = inverse.row(0, d0, d1, d2);
+      const y = inverse.row(1, d0, d1, d2);
+      const z = inverse.row(2, d0, d1, d2);
       const firm = x * d0 + y * d1 + z * d2;
       variance = 1 / firm;
       alpha = Math.max(0, Math.min(1, (x * c0 + y * c1 + z * c2) / firm));
     }
-    const fits = likelihood(c0 - alpha * d0, c1 - alpha * d1, c2 - alpha * d2);
+    const fits = inverse.likelihood(c0 - alpha * d0, c1 - alpha * d1, c2 - alpha * d2);
     // All alphas are alike before the colour is seen, and only some of them fit it.
     const reach = Math.min(1, Math.sqrt(2 * Math.PI * variance));
     this.add((1 - 2 * this.pure) * share * fits * reach, alpha, Math.min(variance, MOST_VARIANCE));
