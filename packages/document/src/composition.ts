@@ -3,7 +3,7 @@ import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 4;
+export const SCHEMA_VERSION = 5;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -138,14 +138,22 @@ export interface OvalPart extends PartBase {
   readonly turn?: number;
 }
 
-/** Brush strokes. What no stroke touched leaves the parts behind it as they are. */
-export interface PaintedPart extends PartBase {
-  readonly kind: 'painted';
+/** What is kept as tiles in the mask's grid. */
+export interface Tiled {
+  /** `column,row` of a tile, to the blob that holds it (see docs/formats.md). */
+  readonly tiles: Readonly<Record<string, BlobHash>>;
+}
+
+/** What brush strokes laid down. */
+export interface Brushed extends Tiled {
   readonly strokes: number;
+}
+
+/** Brush strokes. What no stroke touched leaves the parts behind it as they are. */
+export interface PaintedPart extends PartBase, Brushed {
+  readonly kind: 'painted';
   /** How many of them solved what is sheer; none when left out. */
   readonly sheer?: number;
-  /** `column,row` of a tile in the mask's grid, to the blob that holds it (see docs/formats.md). */
-  readonly tiles: Readonly<Record<string, BlobHash>>;
 }
 
 /** A place whose likeness is picked; lengths in mask pixels, tolerances in OKLab distance. */
@@ -198,7 +206,7 @@ export type Recipe =
   | { readonly by: 'laid'; readonly of: string };
 
 /** Coverage worked out from pictures, kept as tiles. Where there is no tile nothing is covered. */
-export interface PickedPart extends PartBase {
+export interface PickedPart extends PartBase, Tiled {
   readonly kind: 'picked';
   readonly recipe: Recipe;
   /** Islands and holes of fewer mask pixels than this were taken out; none when left out. */
@@ -208,8 +216,6 @@ export interface PickedPart extends PartBase {
    * unsure, was solved; null or left out where the part is as it was cut.
    */
   readonly solved?: number | null;
-  /** As those of a painted part. */
-  readonly tiles: Readonly<Record<string, BlobHash>>;
 }
 
 export const RAMP_SHAPES = ['straight', 'round', 'band'] as const;
@@ -336,6 +342,8 @@ export interface Mask {
   readonly fringeWidth?: number;
   /** Where it is cleaned: everywhere when left out, or where the old colour differs from what lies behind. */
   readonly fringeWhere?: FringeWhere;
+  /** Where strokes say how much is cleaned, instead of `fringe`; nowhere when null or left out. */
+  readonly fringeBrushed?: Brushed | null;
   /** How much of what lies behind enters the edge, 0..1; none when left out. */
   readonly tint?: number;
   /** Over how many composition pixels; TINT_WIDTH when left out. */
@@ -391,6 +399,11 @@ export function maskById(composition: Composition, id: string): Mask | undefined
 /** The mask that a layer uses, if it has one. */
 export function maskOf(composition: Composition, layer: Layer): Mask | undefined {
   return layer.maskUse ? maskById(composition, layer.maskUse.mask) : undefined;
+}
+
+/** All of a mask that is kept as tiles, hidden parts among it. */
+export function tiledOf({ parts, fringeBrushed }: Mask): Tiled[] {
+  return [...parts.filter(isTiled), ...(fringeBrushed ? [fringeBrushed] : [])];
 }
 
 /** The hashes of all sources that layers show, each once, far to near. */

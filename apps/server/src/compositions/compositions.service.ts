@@ -7,11 +7,11 @@ import {
   type History,
   type HistoryChange,
   HistoryChangeSchema,
-  isTiled,
   newComposition,
   newId,
   problemsOf,
   sourcesOf,
+  tiledOf,
   validateComposition,
 } from '@diplex/document';
 import { MikroORM } from '@mikro-orm/libsql';
@@ -224,7 +224,7 @@ export class CompositionsService {
 }
 
 function pixelsNamed(document: Composition): Set<string> {
-  const parts = document.masks.flatMap((mask) => mask.parts);
-  const tiles = parts.flatMap((part) => (isTiled(part) ? Object.values(part.tiles) : []));
+  const tiled = document.masks.flatMap((mask) => tiledOf(mask));
+  const tiles = tiled.flatMap((each) => Object.values(each.tiles));
   return new Set([...sourcesOf(document), ...tiles]);
 }

@@ -136,6 +136,8 @@ interface Hand {
   readonly areaMoves: boolean;
   readonly frame: FrameDrawing;
   readonly brush: Brush;
+  /** What the brush paints: what shows, or where the fringe is cleaned. */
+  readonly brushOn: 'mask' | 'fringe';
   /** How much strokes are pulled along behind the pointer, 0..1. */
   readonly smoothing: number;
   /** Which colours the next press of the brush samples; null when it paints. */
@@ -179,6 +181,7 @@ export const useHand = create<Hand>((set) => ({
   areaMoves: false,
   frame: { from: 'corner', shape: 'free' },
   brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
+  brushOn: 'mask',
   smoothing: 0,
   sampling: null,
   outlining: { snap: 0 },

@@ -42,6 +42,13 @@ const WORKS: Readonly<Record<string, { readonly words: string; readonly work: Br
 
 const WORK_OPTIONS = Object.entries(WORKS).map(([value, { words }]) => ({ value, words }));
 
+const DOES = [
+  { value: 'paint', words: 'show and hide' },
+  ...EDGE_OPTIONS,
+  { value: 'fringe', words: 'clean the fringe' },
+  ...WORK_OPTIONS,
+];
+
 /** Which of the offered ones a work is. */
 const WORK_VALUES: Readonly<Record<BrushWork['does'], (work: BrushWork) => string>> = {
   greys: (work) => (work as GreyWork).way,
@@ -49,11 +56,21 @@ const WORK_VALUES: Readonly<Record<BrushWork['does'], (work: BrushWork) => strin
   taps: () => 'taps',
 };
 
-/** The change to a brush that is to do something else. */
-function doing(does: string, { edge }: Brush): Partial<Brush> {
+/** Has the brush do something else. */
+function doing(does: string): void {
+  const { brush, take } = useHand.getState();
   const work = WORKS[does]?.work ?? null;
   const way = EDGE_WAYS.find((each) => each === does);
-  return { work, edge: way ? { way, by: edge?.by ?? 4 } : null };
+  const edge = way ? { way, by: brush.edge?.by ?? 4 } : null;
+  const onFringe = does === 'fringe';
+  const value = onFringe ? 1 : brush.value;
+  take({ brush: { ...brush, work, edge, value }, brushOn: onFringe ? 'fringe' : 'mask' });
+}
+
+/** What the brush does, as it is offered. */
+function doneBy({ work, edge }: Brush, brushOn: 'mask' | 'fringe'): string {
+  if (brushOn === 'fringe') return brushOn;
+  return work ? WORK_VALUES[work.does](work) : (edge?.way ?? 'paint');
 }
 
 const NEW_TIP: Omit<Tip, 'source'> = {
@@ -62,17 +79,12 @@ const NEW_TIP: Omit<Tip, 'source'> = {
 
 /** What else the brush can do: stick to colour, tips from pictures, smoothing, grey values. */
 export function BrushSection() {
-  const { brush, smoothing, take } = useHand();
+  const { brush, brushOn, smoothing, take } = useHand();
   const set = (change: Partial<Brush>) => take({ brush: { ...brush, ...change } });
   const { stick } = brush;
   return (
     <Section title="Brush">
-      <Pick
-        label="Does"
-        value={brush.work ? WORK_VALUES[brush.work.does](brush.work) : (brush.edge?.way ?? 'paint')}
-        options={[{ value: 'paint', words: 'show and hide' }, ...EDGE_OPTIONS, ...WORK_OPTIONS]}
-        onChoose={(does) => set(doing(does, brush))}
-      />
+      <Pick label="Does" value={doneBy(brush, brushOn)} options={DOES} onChoose={doing} />
       {brush.work && <BrushWorkRows work={brush.work} onSet={(work) => set({ work })} />}
       {brush.edge && brush.edge.way !== 'firm' && (
         <Amount

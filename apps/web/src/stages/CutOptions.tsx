@@ -145,7 +145,8 @@ function FrameOptions() {
 }
 
 function BrushOptions() {
-  const { brush, take } = useHand();
+  const { brush, brushOn, take } = useHand();
+  const [gives, takes] = brushOn === 'fringe' ? ['clean', 'leave'] : ['show', 'hide'];
   const set = (change: Partial<Brush>) => take({ brush: { ...brush, ...change } });
   const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
     <ShareAmount
@@ -164,8 +165,8 @@ function BrushOptions() {
           label="Brush"
           value={brush.value > 0 ? 'show' : 'hide'}
           options={[
-            { value: 'show', words: 'show', hint: 'I turns round' },
-            { value: 'hide', words: 'hide', hint: 'I turns round' },
+            { value: 'show', words: gives, hint: 'I turns round' },
+            { value: 'hide', words: takes, hint: 'I turns round' },
           ]}
           onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
         />

@@ -26,7 +26,7 @@ const HOW: Readonly<Record<Exclude<CutToolName, 'brush' | PickingName>, string>>
 /** What the next stroke will change, before it is made. */
 export function CutSentence() {
   const holder = useMaskHolder();
-  const { cutTool, combine, brush, part } = useHand();
+  const { cutTool, combine, brush, brushOn, part } = useHand();
   const shown = useComposition((state) => state.composition);
   if (!holder) return 'No layer is in hand: choose a card above to say which mask is meant.';
   const ofArea = holder.id === AREA_ID;
@@ -48,9 +48,18 @@ export function CutSentence() {
     const into = inHand?.kind === 'painted' ? inHand : last?.kind === 'painted' ? last : null;
     const where = into ? `, in ${into.name}` : ', in a new part';
     const limited = !ofArea && shown.area?.inUse;
+    const onFringe = brushOn === 'fringe';
     return (
       <>
-        Paints {whose}: {doing(brush)} what you stroke{where}
+        {onFringe ? (
+          <>
+            Brushes the fringe of {name}: {fringeDone(brush)} its edge where you stroke
+          </>
+        ) : (
+          <>
+            Paints {whose}: {doing(brush)} what you stroke{where}
+          </>
+        )}
         {limited && (
           <>
             , <b>inside the area only</b>
@@ -83,6 +92,12 @@ function doing({ edge, work, value }: Brush): string {
   if (edge) return `${EDGE_WORDS[edge.way]} the edge of`;
   if (value > 0 && value < 1) return `shows ${Math.round(value * 100)} % of`;
   return value > 0 ? 'shows' : 'hides';
+}
+
+/** What a stroke over a fringe does. */
+function fringeDone({ value }: Brush): string {
+  if (value === 0) return 'leaves the old colour in';
+  return `takes ${value < 1 ? `${Math.round(value * 100)} % of ` : ''}the old colour out of`;
 }
 
 const EDGE_WORDS = {

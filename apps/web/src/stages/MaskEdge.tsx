@@ -1,4 +1,5 @@
 import {
+  evenFringe,
   FRINGE_WIDTH,
   type Layer,
   linkMask,
@@ -12,6 +13,8 @@ import {
 import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
+import { counted } from '../controls/counted';
+import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 import { MaskFeather } from './MaskFeather';
@@ -60,7 +63,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
         onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
       />
-      {(mask.fringe ?? 0) > 0 && (
+      {((mask.fringe ?? 0) > 0 || mask.fringeBrushed) && (
         <>
           <Amount
             label="Fringe width"
@@ -86,6 +89,16 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
             Only where it shows
           </label>
         </>
+      )}
+      {mask.fringeBrushed && (
+        <p className="flex h-[30px] items-center justify-between text-[12px] text-quiet">
+          Brushed in places ({counted(mask.fringeBrushed.strokes, 'stroke')})
+          <PlainButton
+            words="Same everywhere"
+            hint="Forget the strokes over the fringe"
+            onPress={() => perform(evenFringe, { mask: mask.id })}
+          />
+        </p>
       )}
       <ShareAmount
         label="Edge tint"

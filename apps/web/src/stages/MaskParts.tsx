@@ -34,6 +34,7 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { PlainButton } from '../controls/PlainButton';
@@ -60,10 +61,6 @@ const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
   subtract: '−',
   intersect: '∩',
 };
-
-function counted(count: number, thing: string): string {
-  return `${count} ${thing}${count === 1 ? '' : 's'}`;
-}
 
 function factOf(part: MaskPart): string {
   if (part.kind === 'painted') return counted(part.strokes, 'stroke');

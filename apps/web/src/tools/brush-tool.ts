@@ -12,14 +12,10 @@ import {
   boundsAfter,
   type Composition,
   isEmpty,
-  type Mask,
   newId,
   PAINTED_TILE_SIZE,
-  type PaintedPart,
   type PickedFrom,
   type Point,
-  paintPart,
-  perform,
   type Rect,
   roundOut,
 } from '@diplex/document';
@@ -35,16 +31,9 @@ import { wordsOf } from '../link/problem';
 import { bringGround, levelOf, pickPlace } from '../picks/run-pick';
 import { currentScreen } from '../picture/current-screen';
 import { useShelf } from '../shelf/shelf-store';
-import {
-  commitPart,
-  freshName,
-  type MaskInHand,
-  maskInHand,
-  startFor,
-  whyNot,
-  withPart,
-} from './mask-in-hand';
+import { type MaskInHand, maskInHand, whyNot } from './mask-in-hand';
 import { sampleColour } from './sample-colour';
+import { fringeGoal, partGoal, type StrokeGoal } from './stroke-goal';
 import type { PointerSample, Tool } from './tool';
 
 /** Strokes go before everything else that the workers do. */
@@ -84,19 +73,14 @@ class RunningStroke {
 
   constructor(
     readonly target: MaskInHand,
-    readonly part: PaintedPart,
-    private readonly isNew: boolean,
+    private readonly goal: StrokeGoal,
     private readonly brush: Brush,
   ) {
     this.line = this.start();
   }
 
-  private get startsFrom(): Mask['startsFrom'] {
-    return startFor(this.brush.value === 0);
-  }
-
   private async start(): Promise<void> {
-    const { tiles } = this.part;
+    const { tiles, part } = this.goal;
     const ask = { stroke: this.id, brush: this.brush, tiles, extent: this.extent };
     const from = useHand.getState().pickedFrom;
     const letGo = await this.bringPixels(from);
@@ -104,7 +88,7 @@ class RunningStroke {
       // The workers need not know of the composition for a plain stroke.
       const { stick, edge, work } = this.brush;
       const looks = stick || edge || work;
-      const place = looks && { ...pickPlace(this.target.layer.id), from, part: this.part.id };
+      const place = looks && { ...pickPlace(this.target.layer.id), from, part: part ?? '' };
       const limitedBy = areaOver(this.target);
       const begin = {
         ...{ ...ask, toComposition: this.target.matrix },
@@ -196,16 +180,7 @@ class RunningStroke {
   /** The composition with the stroke as far as it has come. */
   private preview(): Composition {
     const { composition } = useComposition.getState();
-    const tiles = { ...this.part.tiles, ...Object.fromEntries(this.live) };
-    if (this.isNew)
-      return withPart(composition, this.target, { ...this.part, tiles }, this.startsFrom);
-    const args = { mask: this.target.mask?.id ?? '', part: this.part.id, tiles };
-    return perform(composition, paintPart, { ...args, way: this.way }).composition;
-  }
-
-  private get way(): 'show' | 'hide' | 'sheer' {
-    if (this.brush.work?.does === 'sheer') return 'sheer';
-    return this.brush.value > 0 ? 'show' : 'hide';
+    return this.goal.preview(composition, Object.fromEntries(this.live));
   }
 
   /** The tiles as the stroke left them; one that failed on its way leaves nothing behind. */
@@ -256,7 +231,7 @@ class RunningStroke {
         }),
       );
       // The picture shows the very same pixels already, from the live tiles.
-      const commit = () => this.commit(tiles);
+      const commit = () => this.goal.commit(tiles);
       const screen = currentScreen();
       if (entries.length > 0 && screen) screen.withoutRedrawing(commit);
       else if (entries.length > 0) commit();
@@ -266,17 +241,6 @@ class RunningStroke {
     } finally {
       useJobs.getState().end(this.id);
       this.letGo(kept);
-    }
-  }
-
-  private commit(tiles: Record<string, string>): void {
-    const { target, part } = this;
-    if (this.isNew) {
-      const made = { ...part, tiles, strokes: 1, ...(this.way === 'sheer' && { sheer: 1 }) };
-      commitPart(target, made, this.startsFrom);
-    } else {
-      const args = { mask: target.mask?.id ?? '', part: part.id, tiles, way: this.way };
-      useComposition.getState().perform(paintPart, args);
     }
   }
 
@@ -386,18 +350,25 @@ class BrushTool implements Tool {
   }
 }
 
-/** A stroke on the painted part in hand, on the nearest part if that is painted, or on a new one. */
+/** A stroke on the mask in hand, or on where its fringe is cleaned; says why when there can be none. */
 function openStroke(brush: Brush): RunningStroke | null {
   const target = maskInHand();
   if (!target) return null;
-  if ((brush.edge || brush.work?.does === 'greys') && !target.mask) {
+  const { brushOn } = useHand.getState();
+  const needsEdge = brush.edge || brush.work?.does === 'greys' || brushOn === 'fringe';
+  if (needsEdge && !target.mask) {
     tellProblem(`${target.layer.name} has no mask yet, so there is no edge to work on.`);
     return null;
   }
-  const part = target.part?.kind === 'painted' ? target.part : target.mask?.parts.at(-1);
-  return part?.kind === 'painted' && part.shown
-    ? new RunningStroke(target, part, false, brush)
-    : new RunningStroke(target, newPaintedPart(target.mask), true, brush);
+  if (brushOn === 'mask' || !target.mask)
+    return new RunningStroke(target, partGoal(target, brush), brush);
+  if (target.layer.id === AREA_ID) {
+    tellProblem(
+      'An area has no fringe. Have the brush work on the mask (Y), or do something else.',
+    );
+    return null;
+  }
+  return new RunningStroke(target, fringeGoal(target.mask, brush), brush);
 }
 
 /** The composition whose area limits a stroke on a mask; null when none does. */
@@ -435,13 +406,6 @@ function sourceTiles(source: string): SourceTile[] {
 
 function strokePoint({ x, y, pressure }: PointerSample): StrokePoint {
   return { x, y, pressure };
-}
-
-function newPaintedPart(mask: Mask | undefined): PaintedPart {
-  return {
-    ...{ id: newId(), kind: 'painted', name: freshName(mask, 'Painted'), shown: true },
-    ...{ combine: 'replace', feather: 0, inverted: false, strokes: 0, tiles: {} },
-  };
 }
 
 export const brushTool = new BrushTool();

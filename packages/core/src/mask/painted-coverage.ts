@@ -5,7 +5,7 @@ import {
   PAINTED_TILE_SIZE,
   type Rect,
   roundOut,
-  type TiledPart,
+  type Tiled,
 } from '@diplex/document';
 import { addPairs, inScratch, meanRow, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { type CoverageImage, newCoverage } from '../image/images';
@@ -24,7 +24,7 @@ export interface PaintedCoverage {
  * interpolation where the output is finer than the mask. Null when no tile lies in the region.
  */
 export function paintedCoverage(
-  part: TiledPart,
+  part: Tiled,
   toOutput: Matrix,
   region: Rect,
   reader: PixelReader,
@@ -85,7 +85,7 @@ interface PlacedTile {
   readonly pairs: Uint16Array;
 }
 
-function tilesUnder(part: TiledPart, needed: Rect, reader: PixelReader): PlacedTile[] {
+function tilesUnder(part: Tiled, needed: Rect, reader: PixelReader): PlacedTile[] {
   const size = PAINTED_TILE_SIZE;
   const tiles: PlacedTile[] = [];
   for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {

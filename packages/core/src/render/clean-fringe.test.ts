@@ -110,6 +110,34 @@ describe('a clean fringe', () => {
     expect(half[i]).toBeCloseTo(between, 6);
   });
 
+  it('is cleaned by brush where strokes say so, and as before elsewhere', () => {
+    // The left half of the picture was brushed; what lies to the right of it was not.
+    const half = new Uint16Array(256 * 256 * 2);
+    for (let p = 0; p < 256 * 256; p++) {
+      if (p % 256 >= SIDE / 2) continue;
+      half[p * 2] = 65_535;
+      half[p * 2 + 1] = 65_535;
+    }
+    const drawn = (change: Partial<Mask>, left: number) => {
+      const value = half.map((sample, i) => (i % 2 === 0 ? Math.round(left * sample) : sample));
+      const tiles: PixelReader = {
+        ...reader,
+        paintedTile: (hash) => (hash.startsWith('d') ? value : pairs),
+      };
+      const fringeBrushed = { strokes: 1, tiles: { '0,0': 'd'.repeat(64) } };
+      const brushed = composition({ fringeWidth: 12, fringeBrushed, ...change });
+      return renderComposition(brushed, whole, 1, tiles).data;
+    };
+    const halves = (pixels: Float32Array) =>
+      [0, 1].map((side) =>
+        pixels.filter((_, i) => Math.floor(((i >> 2) % SIDE) / (SIDE / 2)) === side),
+      );
+    const [plainLeft, plainRight] = halves(plain);
+    const [cleanLeft, cleanRight] = halves(clean);
+    expect(halves(drawn({}, 1))).toEqual([cleanLeft, plainRight]);
+    expect(halves(drawn({ fringe: 1 }, 0))).toEqual([plainLeft, cleanRight]);
+  });
+
   it('can be kept to where the old colour differs from what lies behind', () => {
     const before = (behind: readonly number[]) => {
       const fill = behind.map((v) => Math.round(255 * encodeExactly(v)));

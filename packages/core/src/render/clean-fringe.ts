@@ -2,6 +2,7 @@ import { FRINGE_WIDTH, type Mask } from '@diplex/document';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
 import { oklabOfLight } from '../colour/oklab';
 import type { CoverageImage, FloatImage } from '../image/images';
+import type { PaintedCoverage } from '../mask/painted-coverage';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
 const PLACES = 6;
@@ -33,10 +34,15 @@ function tapsFor(width: number): Taps {
   return { stride, count, weights };
 }
 
+/** Whether anything of a mask's fringe is cleaned. */
+export function hasFringe(mask: Mask | undefined): boolean {
+  return Boolean(mask?.fringe || mask?.fringeBrushed);
+}
+
 /** How far a clean fringe looks at a scale, in output pixels; 0 where there is none. */
 export function fringeReach(mask: Mask | undefined, scale: number): number {
   const width = (mask?.fringeWidth ?? FRINGE_WIDTH) * scale;
-  if (!mask?.fringe || width < LEAST) return 0;
+  if (!hasFringe(mask) || width < LEAST) return 0;
   const { stride, count } = tapsFor(width);
   return stride * count;
 }
@@ -50,6 +56,7 @@ export function fringeReach(mask: Mask | undefined, scale: number): number {
  * @param content premultiplied, `reach` pixels wider than `out` on every side
  * @param mask coverage of the same pixels
  * @param out receives the colours, premultiplied as `content`; its alpha stays
+ * @param brushed where strokes said how much is cleaned, for each pixel of `out`; null where none did
  * @param visible how much the old colour (r, g, b) would show at a pixel of `out`, 0..1
  */
 export function cleanFringe(
@@ -58,6 +65,7 @@ export function cleanFringe(
   { fringe = 0, fringeWidth = FRINGE_WIDTH }: Mask,
   scale: number,
   out: FloatImage,
+  brushed: PaintedCoverage | null = null,
   visible: OldColourShows = () => 1,
 ): void {
   const { stride, count, weights } = tapsFor(fringeWidth * scale);
@@ -68,14 +76,17 @@ export function cleanFringe(
       const at = (y + reach) * content.width + x + reach;
       const shown = mask.data[at] as number;
       if (shown <= 0 || shown >= 1) continue;
+      const pixel = y * out.width + x;
+      const wanted = amountAt(fringe, brushed, pixel);
+      if (wanted === 0) continue;
       gather(content, mask, at, { stride, count, weights }, sums);
-      const o = (y * out.width + x) * 4;
+      const o = pixel * 4;
       const alpha = out.data[o + 3] as number;
       const [kept, dropped] = [sums[3] as number, sums[7] as number];
       if (kept <= 0) continue;
       const old = dropped > 0 ? dropped : 1;
       const [r, g, b] = [sums[4], sums[5], sums[6]] as [number, number, number];
-      const amount = fringe * visible(y * out.width + x, r / old, g / old, b / old);
+      const amount = wanted * visible(pixel, r / old, g / old, b / old);
       if (amount === 0) continue;
       // What is left goes to the side whose colours vary more.
       const vary = spreadOf(sums, 0, sums[8] as number);
@@ -93,12 +104,18 @@ export function cleanFringe(
         const above = clamped((1 - other) * near - (1 - own) * far, apart, alpha);
         const below = clamped(own * far - other * near, apart, alpha);
         const left = seen - shown * above - (1 - shown) * below;
-        const wanted = above + share * left;
-        const clean = Math.max(0, Math.min(alpha, wanted));
+        const clean = Math.max(0, Math.min(alpha, above + share * left));
         out.data[o + c] = seen + amount * (clean - seen);
       }
     }
   }
+}
+
+/** How much is cleaned at a pixel: as strokes said, and as everywhere else where they did not. */
+function amountAt(everywhere: number, brushed: PaintedCoverage | null, pixel: number): number {
+  if (!brushed) return everywhere;
+  const { value, applies } = brushed;
+  return everywhere * (1 - (applies.data[pixel] as number)) + (value.data[pixel] as number);
 }
 
 /** How much an old colour would show at a pixel, 0..1. */

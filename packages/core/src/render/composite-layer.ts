@@ -20,12 +20,13 @@ import {
   newFloatImage,
   pasteImage,
 } from '../image/images';
+import { paintedCoverage } from '../mask/painted-coverage';
 import { renderMask, type ToneSource } from '../mask/render-mask';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { cleanFringe, fringeReach, showsBefore } from './clean-fringe';
 import { compositeOnGrid } from './composite-on-grid';
 import { tintEdge, tintReach } from './edge-tint';
-import { borderCoverage, renderContent } from './render-layer';
+import { borderCoverage, maskToOutput, renderContent } from './render-layer';
 
 /** Puts one layer onto `image` in place: content, mask, opacity and blending. */
 export function compositeLayer(
@@ -84,7 +85,10 @@ export function layerContent(
     const wide = renderContent(layer, around, scale, mixIn, reader);
     const visible =
       mask.fringeWhere === 'visible' ? showsBefore(backdropIn(region), mixIn) : undefined;
-    if (wide) cleanFringe(wide, shown, mask, scale, content, visible);
+    const brushed = mask.fringeBrushed
+      ? paintedCoverage(mask.fringeBrushed, maskToOutput(layer, scale), region, reader)
+      : null;
+    if (wide) cleanFringe(wide, shown, mask, scale, content, brushed, visible);
   }
   tint(composition, mask, content, region, scale, maskIn, backdropIn);
   return content;

@@ -16,15 +16,17 @@ import {
   PAINTED_TILE_SIZE,
   type Rect,
   roundOut,
-  type TiledPart,
+  type Tiled,
   uniteRects,
 } from '@diplex/document';
 import { chokeSupport } from '../mask/choke';
 import { featherSupport } from '../mask/feather';
+import { hasFringe } from './clean-fringe';
 import { tintReach } from './edge-tint';
 import { looksElsewhere } from './tone-layers';
 
 const NOTHING: Rect = { x: 0, y: 0, width: 0, height: 0 };
+const NO_TILES: Tiled = { tiles: {} };
 
 /** How far past a changed mask pixel its feathers reach, in composition pixels. */
 export function maskSupport(mask: Mask): number {
@@ -32,7 +34,7 @@ export function maskSupport(mask: Mask): number {
   const reach = (sigma: number) => featherSupport(sigma) + sigma;
   const part = Math.max(0, ...mask.parts.map((each) => reach(each.feather)));
   // As far as colours are gathered for a clean fringe, and a little more for its steps.
-  const fringe = mask.fringe ? (mask.fringeWidth ?? FRINGE_WIDTH) * 2 : 0;
+  const fringe = hasFringe(mask) ? (mask.fringeWidth ?? FRINGE_WIDTH) * 2 : 0;
   return (
     // At small scales steps are wider.
     2 * tintReach(mask, 1) +
@@ -45,8 +47,8 @@ export function maskSupport(mask: Mask): number {
   );
 }
 
-/** The tiles that two states of a part do not share, as one rectangle of mask pixels. */
-function changedTiles(before: TiledPart, after: TiledPart): Rect {
+/** The tiles that two states of something do not share, as one rectangle of mask pixels. */
+function changedTiles(before: Tiled, after: Tiled): Rect {
   const keys = new Set([...Object.keys(before.tiles), ...Object.keys(after.tiles)]);
   let rect = NOTHING;
   for (const key of keys) {
@@ -62,10 +64,10 @@ function changedTiles(before: TiledPart, after: TiledPart): Rect {
 function partReach(part: MaskPart): Rect | null {
   if (!part.shown) return NOTHING;
   if (part.combine === 'intersect') return null;
-  if (part.kind === 'painted') return changedTiles({ ...part, tiles: {} }, part);
+  if (part.kind === 'painted') return changedTiles(NO_TILES, part);
   if (part.kind === 'ramp' || isOfColours(part)) return null;
   if (part.combine === 'replace' || part.inverted) return null;
-  if (part.kind === 'picked') return changedTiles({ ...part, tiles: {} }, part);
+  if (part.kind === 'picked') return changedTiles(NO_TILES, part);
   if (part.kind !== 'outline') return part.turn ? boundsOfTurned(part) : part;
   return boundsOfLoops([part.points, ...(part.further ?? [])]);
 }
@@ -100,7 +102,7 @@ function onlyTilesChanged(before: MaskPart, after: MaskPart): boolean {
 function partDamage(was: MaskPart | undefined, is: MaskPart | undefined): Rect | null {
   if (was === is) return NOTHING;
   if (was && is && onlyTilesChanged(was, is)) {
-    return changedTiles(was as TiledPart, is as TiledPart);
+    return changedTiles(was as Tiled, is as Tiled);
   }
   const [before, after] = [was ? partReach(was) : NOTHING, is ? partReach(is) : NOTHING];
   return before && after ? uniteRects(before, after) : null;
@@ -108,11 +110,12 @@ function partDamage(was: MaskPart | undefined, is: MaskPart | undefined): Rect |
 
 /** What a change of a layer's mask may touch, in composition pixels; null for the layer as a whole. */
 function maskDamage(before: Mask, after: Mask, layer: Layer): Rect | null {
-  if (!same({ ...before, parts: 0 }, { ...after, parts: 0 })) return null;
+  const whole = (mask: Mask) => ({ ...mask, parts: 0, fringeBrushed: 0 });
+  if (!same(whole(before), whole(after))) return null;
   const ids = (mask: Mask, other: Mask) =>
     mask.parts.map((part) => part.id).filter((id) => other.parts.some((part) => part.id === id));
   if (ids(before, after).join() !== ids(after, before).join()) return null;
-  let rect = NOTHING;
+  let rect = changedTiles(before.fringeBrushed ?? NO_TILES, after.fringeBrushed ?? NO_TILES);
   for (const id of new Set([...before.parts, ...after.parts].map((part) => part.id))) {
     const find = (mask: Mask) => mask.parts.find((part) => part.id === id);
     const touched = partDamage(find(before), find(after));

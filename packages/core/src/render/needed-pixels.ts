@@ -7,14 +7,11 @@ import {
   growRect,
   intersectRects,
   isEmpty,
-  isTiled,
   type Layer,
-  maskMatrix,
   maskOf,
-  multiply,
   PAINTED_TILE_SIZE,
   type Rect,
-  scaling,
+  tiledOf,
 } from '@diplex/document';
 import { sourceRect } from '../geometry/resample';
 import { levelSize } from '../pixels/source-level';
@@ -22,7 +19,7 @@ import { type TilePlace, tilesUnder } from '../pixels/tiled-level';
 import { fringeReach } from './clean-fringe';
 import { maskSupport } from './damage';
 import { tintReach } from './edge-tint';
-import { layerToOutput, levelFor } from './render-layer';
+import { layerToOutput, levelFor, maskToOutput } from './render-layer';
 import { toneLayers } from './tone-layers';
 
 /** A tile of a level of a source. */
@@ -88,12 +85,12 @@ function paintedUnder(
 ): BlobHash[] {
   const mask = maskOf(composition, layer);
   if (!mask) return [];
-  const toOutput = multiply(scaling(scale, scale), maskMatrix(layer));
+  const toOutput = maskToOutput(layer, scale);
   const reach = maskSupport(mask) * scale + 2;
   const size = PAINTED_TILE_SIZE;
-  return mask.parts.flatMap((part) => {
-    if (!isTiled(part) || !part.shown) return [];
-    return Object.entries(part.tiles).flatMap(([key, hash]) => {
+  const shown = { ...mask, parts: mask.parts.filter((part) => part.shown) };
+  return tiledOf(shown).flatMap(({ tiles }) => {
+    return Object.entries(tiles).flatMap(([key, hash]) => {
       const [column, row] = key.split(',').map(Number) as [number, number];
       const square = { x: column * size, y: row * size, width: size, height: size };
       const under = growRect(boundsAfter(toOutput, square), reach);

@@ -6,6 +6,7 @@ import {
   type Layer,
   layerMatrix,
   type Matrix,
+  maskMatrix,
   multiply,
   type PhotoLayer,
   type Rect,
@@ -25,6 +26,11 @@ import { fillContent } from './fill-content';
 /** From the layer's pixels to output pixels at `scale`. */
 export function layerToOutput(layer: Layer, scale: number): Matrix {
   return multiply(scaling(scale, scale), layerMatrix(layer));
+}
+
+/** From the pixels of the layer's mask to output pixels at `scale`. */
+export function maskToOutput(layer: Layer, scale: number): Matrix {
+  return multiply(scaling(scale, scale), maskMatrix(layer));
 }
 
 /** The pyramid level that a layer is drawn from at `scale`. */

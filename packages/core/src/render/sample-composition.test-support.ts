@@ -126,6 +126,7 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   fringe: fc.constantFrom(undefined, undefined, 0.8),
   fringeWidth: fc.constantFrom(undefined, 3),
   fringeWhere: fc.constantFrom(undefined, 'visible' as const),
+  fringeBrushed: fc.constantFrom(undefined, undefined, { strokes: 1, tiles: { '0,0': TILE } }),
   tint: fc.constantFrom(undefined, undefined, 0.5),
   tintWidth: fc.constantFrom(undefined, 4),
 });

@@ -6,6 +6,7 @@ export * from './change-area';
 export * from './convert-part';
 export * from './divide-layer';
 export * from './duplicate-layer';
+export * from './even-fringe';
 export * from './join-parts';
 export * from './keep-mask';
 export * from './lay-area';
@@ -19,6 +20,7 @@ export {
   type Patch,
   perform,
 } from './operation';
+export * from './paint-fringe';
 export * from './paint-part';
 export * from './pick-part';
 export * from './remove-layer';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import schema4 from '../../examples/schema-4.json';
+import schema5 from '../../examples/schema-5.json';
 import {
   type Mask,
   maskMatrix,
@@ -11,7 +11,7 @@ import {
 import * as operations from './index';
 import { type Operation, OperationRefused, perform } from './index';
 
-const example = validateComposition(schema4);
+const example = validateComposition(schema5);
 const keeper = { layer: 'keeper' };
 const wall = { layer: 'wall' };
 const outline = { mask: 'cut', part: 'p1' };
@@ -210,6 +210,22 @@ describe('every operation', () => {
     expect(again.composition.masks[0]?.fringe).toBe(0);
   });
 
+  it('says by brush where a fringe is cleaned, and forgets it again', () => {
+    const stroke = { mask: 'cut', tiles: { '3,2': HASH }, way: 'leave' as const };
+    const { composition, words } = after(operations.paintFringe, stroke);
+    expect(words).toBe('Brushed the fringe of Keeper: leaves it');
+    const before = example.masks[0]?.fringeBrushed;
+    expect(composition.masks[0]?.fringeBrushed).toEqual({
+      strokes: 3,
+      tiles: { ...before?.tiles, '3,2': HASH },
+    });
+    const even = perform(composition, operations.evenFringe, { mask: 'cut' }).composition;
+    expect(even.masks[0]?.fringeBrushed).toBeNull();
+    const anew = perform(even, operations.paintFringe, stroke).composition;
+    expect(anew.masks[0]?.fringeBrushed).toEqual({ strokes: 1, tiles: { '3,2': HASH } });
+    expect(() => perform(even, operations.evenFringe, { mask: 'cut' })).toThrow('brushed nowhere');
+  });
+
   it('cleans the fringe by itself when a brush solved what is sheer', () => {
     const stroke = { mask: 'cut', part: 'p4', tiles: { '1,1': HASH } };
     const shown = after(operations.paintPart, { ...stroke, way: 'show' }).composition;
@@ -316,7 +332,7 @@ describe('operations that cannot be', () => {
       const attempt = () => perform(example, operation, args);
       expect(attempt).toThrow(OperationRefused);
       expect(attempt).toThrow(reason);
-      expect(example).toEqual(schema4);
+      expect(example).toEqual(schema5);
     },
   );
 

@@ -119,6 +119,11 @@ class UnknownLayerSchema {
   @IsIn(LAYER_KINDS.map((kind) => kind.name)) kind!: string;
 }
 
+export class BrushedSchema {
+  @IsInt() @Min(0) strokes!: number;
+  @IsTileMap() tiles!: Record<string, string>;
+}
+
 class PartSchema {
   @IsIdentifier() id!: string;
   @IsName() name!: string;
@@ -230,6 +235,7 @@ export class MaskSchema {
   @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
   @IsOptional() @IsIn(FRINGE_WHERE) fringeWhere?: FringeWhere;
+  @IsOptional() @ValidateNested() @Type(() => BrushedSchema) fringeBrushed?: BrushedSchema | null;
   @IsOptional() @IsNumber() @Min(0) @Max(1) tint?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.tint) tintWidth?: number;
   @IsOptional() @IsName() shelf?: string | null;

@@ -3,6 +3,7 @@ import schema1 from '../../examples/schema-1.json';
 import schema2 from '../../examples/schema-2.json';
 import schema3 from '../../examples/schema-3.json';
 import schema4 from '../../examples/schema-4.json';
+import schema5 from '../../examples/schema-5.json';
 import { newComposition, placedAt } from '../index';
 import { CompositionInvalid, validateComposition } from './validate-composition';
 
@@ -55,10 +56,11 @@ function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string
 describe('validateComposition', () => {
   it('opens the stored example of every schema version', () => {
     // All of the older schemas is in the present one.
-    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 4 });
-    expect(validateComposition(schema2)).toEqual({ ...schema2, schema: 4 });
-    expect(validateComposition(schema3)).toEqual({ ...schema3, schema: 4 });
-    expect(validateComposition(schema4)).toEqual(schema4);
+    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 5 });
+    expect(validateComposition(schema2)).toEqual({ ...schema2, schema: 5 });
+    expect(validateComposition(schema3)).toEqual({ ...schema3, schema: 5 });
+    expect(validateComposition(schema4)).toEqual({ ...schema4, schema: 5 });
+    expect(validateComposition(schema5)).toEqual(schema5);
   });
 
   it('accepts a composition and returns it unchanged', () => {
