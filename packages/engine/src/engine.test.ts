@@ -262,17 +262,32 @@ describe('a pick in the engine', () => {
   it('answers tiles of what was picked, and says how far it has come', async () => {
     const done: number[] = [];
     const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
-    const ask = { ...place, recipe, specks: 0, solved: null };
-    const tiles = await withPhoto().run('pick', ask, { onProgress: (share) => done.push(share) });
+    const ask = { ...place, recipe, specks: 0, solved: null, tiles: {} };
+    const engine = withPhoto();
+    const tiles = await engine.run('pick', ask, { onProgress: (share) => done.push(share) });
     expect(Object.keys(tiles)).toEqual(['0,0']);
-    const at = (x: number, y: number) => tiles['0,0']?.[(y * PAINTED_TILE_SIZE + x) * 2];
+    const pairs = tiles['0,0'] as Uint16Array;
+    const at = (x: number, y: number) => pairs[(y * PAINTED_TILE_SIZE + x) * 2];
     expect([at(32, 32), at(21, 21), at(10, 32)]).toEqual([65_535, 65_535, 0]);
     expect(done).toEqual([1]);
+    // What is the same as before comes by the name that it has.
+    engine.tell({ type: 'tile', hash: 'kept', pairs });
+    const before = { '0,0': 'kept' };
+    expect(await engine.run('pick', { ...ask, tiles: before })).toEqual(before);
+    const less = { ...recipe, points: [{ ...point, patch: 1, x: 2 }] };
+    const changed = await engine.run('pick', { ...ask, recipe: less, tiles: before });
+    expect(changed['0,0']).toBeInstanceOf(Uint16Array);
   });
 
   it('picks from the composition as it shows as well', async () => {
     const recipe = { by: 'reach' as const, from: 'composition' as const, points: [point] };
-    const tiles = await withPhoto().run('pick', { ...place, recipe, specks: 0, solved: null });
+    const tiles = await withPhoto().run('pick', {
+      ...place,
+      recipe,
+      specks: 0,
+      solved: null,
+      tiles: {},
+    });
     expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 32) * 2]).toBe(65_535);
     expect(tiles['0,0']?.[(32 * PAINTED_TILE_SIZE + 8) * 2]).toBe(0);
   });
@@ -296,13 +311,13 @@ describe('a pick in the engine', () => {
   it('says what is missing', async () => {
     const engine = engineWithScene();
     const recipe = { by: 'reach' as const, from: 'layer' as const, points: [point] };
-    const nobody = engine.run('pick', { ...place, recipe, specks: 0, solved: null });
+    const nobody = engine.run('pick', { ...place, recipe, specks: 0, solved: null, tiles: {} });
     await expect(nobody).rejects.toThrow('no longer in the composition');
     const bare = new Engine(inlinePort, 1);
     const empty = newComposition('Test', { width: side, height: side });
     const other = { ...layer, id: 'l', source: 'f'.repeat(64) };
     bare.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [other] } });
-    const early = bare.run('pick', { ...place, recipe, specks: 0, solved: null });
+    const early = bare.run('pick', { ...place, recipe, specks: 0, solved: null, tiles: {} });
     await expect(early).rejects.toThrow('not there yet');
   });
 });

@@ -23,6 +23,7 @@ import type {
   Point,
   Rect,
   Size,
+  Tiled,
 } from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
 
@@ -156,12 +157,15 @@ export interface Jobs {
   /** A painted tile as a blob. */
   'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };
   'stroke-drop': { ask: { stroke: string }; answer: null };
-  /** Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`. */
+  /**
+   * Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`: their pairs, or the
+   * name of the one among `tiles` (those that there were before) that says the same.
+   */
   pick: {
-    ask: PickPlace & PickFinish & { recipe: PickRecipe };
-    answer: Readonly<Record<string, Uint16Array>>;
+    ask: PickPlace & PickFinish & { recipe: PickRecipe } & Tiled;
+    answer: Readonly<Record<string, Uint16Array | BlobHash>>;
   };
-  /** Cuts what is likely somewhere at the picture's edges; answers as `pick` does. */
+  /** Cuts what is likely somewhere at the picture's edges; answers its tiles by `column,row`. */
   'cut-likely': {
     ask: PickPlace & { likely: Likely };
     answer: Readonly<Record<string, Uint16Array>>;
@@ -193,7 +197,7 @@ export interface Jobs {
   };
   /** The halo of a layer's cut-out, as it shows in a view. */
   'check-edge': { ask: { composition: number; layer: string; view: View }; answer: EdgeCheck };
-  /** Coverage laid on the pixels of a mask; answers as `pick` does. */
+  /** Coverage laid on the pixels of a mask; answers its tiles by `column,row`. */
   'lay-coverage': {
     ask: { composition: number; from: LaidFrom; onto: MaskGrid };
     answer: Readonly<Record<string, Uint16Array>>;

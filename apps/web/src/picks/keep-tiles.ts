@@ -7,10 +7,10 @@ const KEEPING = 5;
 
 /**
  * Stores tiles under their hashes and has the workers draw them. Tiles that share their memory are
- * stored once. Answers the hashes by `column,row`.
+ * stored once, and those that are kept already come by their hash. Answers the hashes by `column,row`.
  */
 export async function keepTiles(
-  tiles: Readonly<Record<string, Uint16Array>>,
+  tiles: Readonly<Record<string, Uint16Array | string>>,
   signal: AbortSignal,
 ): Promise<Record<string, string>> {
   const hashOf = new Map<Uint16Array, Promise<string>>();
@@ -20,7 +20,7 @@ export async function keepTiles(
     return known;
   };
   const entries = Object.entries(tiles).map(
-    async ([key, pairs]) => [key, await keep(pairs)] as const,
+    async ([key, tile]) => [key, typeof tile === 'string' ? tile : await keep(tile)] as const,
   );
   return Object.fromEntries(await Promise.all(entries));
 }

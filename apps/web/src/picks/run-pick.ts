@@ -42,16 +42,14 @@ import { keepTiles } from './keep-tiles';
 /** Picks go before the tiles around the view and after those in it. */
 const PICKING = 20;
 
-type Tiles = Readonly<Record<string, Uint16Array>>;
-
 /** Picks are worked out one after another: each begins from what the one before it left. */
 let line: Promise<void> = Promise.resolve();
 
 /** What is to be worked out, found when its turn comes. */
 export interface PickWork {
   readonly words: string;
-  /** The part as it is to be, without its tiles. */
-  readonly part: Omit<PickedPart, 'tiles'>;
+  /** The part as it is to be, but for its tiles: they are those that it has so far. */
+  readonly part: PickedPart;
   readonly target: MaskInHand;
   readonly isNew: boolean;
 }
@@ -154,7 +152,7 @@ async function pickTiles(
   recipe: PickRecipe,
   signal: AbortSignal,
   onProgress: (done: number) => void,
-): Promise<Tiles> {
+): Promise<Readonly<Record<string, Uint16Array | string>>> {
   const levels = recipe.by === 'reach' ? [0] : cutLevels(size);
   const letGo = await bringGround(layer, recipe.from, levels);
   try {
@@ -168,7 +166,7 @@ async function pickTiles(
       'pick',
       {
         ...{ ...pickPlace(layer.id), recipe },
-        ...{ specks: part.specks ?? 0, solved: part.solved ?? null },
+        ...{ specks: part.specks ?? 0, solved: part.solved ?? null, tiles: part.tiles },
       },
       options,
     );
@@ -219,15 +217,11 @@ export function finishPick(change: Pick<PickedPart, 'specks' | 'solved'>): void 
 }
 
 /** A new part in the way of combining that is in hand. */
-export function newPickedPart(
-  target: MaskInHand,
-  kind: string,
-  recipe: Recipe,
-): Omit<PickedPart, 'tiles'> {
+export function newPickedPart(target: MaskInHand, kind: string, recipe: Recipe): PickedPart {
   const { combine } = useHand.getState();
   return {
     ...{ id: newId(), kind: 'picked', name: freshName(target.mask, kind), shown: true },
-    ...{ combine, feather: 0, inverted: false, recipe },
+    ...{ combine, feather: 0, inverted: false, recipe, tiles: {} },
   };
 }
 

@@ -36,7 +36,7 @@ const WORKS: Readonly<Record<string, { readonly words: string; readonly work: Br
   },
   taps: {
     words: 'keep and drop by colour',
-    work: { does: 'taps', keep: [], drop: [], range: 0.1 },
+    work: { does: 'taps', keep: [], drop: [], range: 0.1, together: 3 },
   },
 };
 

@@ -7,6 +7,7 @@ import {
 } from '@diplex/core';
 import { IconTrash } from '@tabler/icons-react';
 import { type Sampling, useHand } from '../bench/hand-store';
+import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
 import { LikenessAmount } from '../controls/LikenessAmount';
@@ -68,12 +69,24 @@ function SheerRows({ work, onSet }: WorkRowsProps<SheerWork>) {
 }
 
 function TapsRows({ work, onSet }: WorkRowsProps<TapsWork>) {
+  const together = (value: number) => onSet({ ...work, together: value });
   const range = (value: number) => onSet({ ...work, range: value });
   return (
     <div className="grid gap-1">
       <Samples which="keep" words="Keep" none="nothing yet" hint="A colour that belongs to it" />
       <Samples which="drop" words="Drop" none="nothing yet" hint="A colour that does not" />
       <LikenessAmount label="Range" value={work.range} onTry={range} onSet={range} />
+      <Amount
+        label="By the edge"
+        value={work.together}
+        min={0}
+        max={30}
+        step={1}
+        unit="px"
+        curve={2}
+        onTry={together}
+        onSet={together}
+      />
       <FromChoice />
     </div>
   );

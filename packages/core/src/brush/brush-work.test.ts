@@ -76,7 +76,7 @@ describe('what is sheer', () => {
 
 describe('taps of colour', () => {
   const taps: TapsWork = {
-    ...{ does: 'taps', keep: [colour(CLOTH)], drop: [colour(WALL)], range: 0.2 },
+    ...{ does: 'taps', keep: [colour(CLOTH)], drop: [colour(WALL)], range: 0.2, together: 0 },
   };
 
   it('move toward the side that is more alike, and not what is like neither', () => {
@@ -86,6 +86,41 @@ describe('taps of colour', () => {
     expect(Math.min(...(limit?.subarray(0, 64) ?? []))).toBeLessThan(0.1);
     const narrow = tapValues({ ...taps, drop: [] }, picture, region);
     expect(narrow.limit?.[60]).toBe(0);
+  });
+
+  it('move what is odd within a thing along with it, up to its edge and no farther', () => {
+    // Cloth up to x 30 and wall beyond, each with specks of the other's colour.
+    const speck = (x: number, y: number) => (x * 3 + y * 5) % 11 === 0;
+    const specked = Uint8Array.from({ length: width * height * 3 }, (_, i) => {
+      const p = Math.floor(i / 3);
+      const [x, y] = [p % width, Math.floor(p / width)];
+      const near = 0.2 * Number(speck(x, y));
+      const [own, other] = x < 30 ? [CLOTH, WALL] : [WALL, CLOTH];
+      return encode((1 - near) * (own[i % 3] as number) + near * (other[i % 3] as number));
+    });
+    const found = (together: number, at = region) =>
+      tapValues({ ...taps, range: 0.05, together }, { ...picture, data: specked }, at);
+    const wrong = ({ values, limit }: ReturnType<typeof found>) =>
+      [...values].filter((value, i) => {
+        const moved = (limit?.[i] ?? 0) > 0.3;
+        return !moved || value > 0 !== i % width < 30;
+      }).length;
+    expect(wrong(found(0))).toBeGreaterThan(40);
+    expect(wrong(found(5))).toBeLessThan(wrong(found(0)) / 4);
+    // The same for a region, whatever lies around it; nothing beyond the picture.
+    const beyond = { x: 32, y: 40, width: 64, height: 16 };
+    const whole = found(5, { x: 0, y: 0, width, height });
+    const part = found(5, beyond);
+    for (const [x, y] of [
+      [32, 40],
+      [50, 44],
+      [63, 47],
+    ] as const) {
+      const [inPart, inWhole] = [(y - 40) * 64 + x - 32, y * width + x];
+      expect(part.limit?.[inPart]).toBeCloseTo(whole.limit?.[inWhole] ?? 0, 5);
+    }
+    expect(part.limit?.[40]).toBe(0);
+    expect(part.limit?.[12 * 64]).toBe(0);
   });
 
   it('need a sample', () => {

@@ -33,6 +33,8 @@ export interface TapsWork {
   readonly drop: readonly Colour[];
   /** Colours as far off as this (OKLab distance) are not moved any more. */
   readonly range: number;
+  /** Over so many mask pixels they go together, up to the picture's edges; 0 has each go for itself. */
+  readonly together: number;
 }
 
 /** What a brush can work out instead of painting a value. */

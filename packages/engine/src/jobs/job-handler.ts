@@ -25,9 +25,10 @@ export type JobHandler<Name extends JobName> = (
 ) => Handled<Jobs[Name]['answer']> | Promise<Handled<Jobs[Name]['answer']>>;
 
 /** Tiles, and their memory to hand over: tiles that are alike share it. */
-export function handOver(
-  tiles: Record<string, Uint16Array>,
-): Handled<Readonly<Record<string, Uint16Array>>> {
-  const buffers = new Set(Object.values(tiles).map((pairs) => pairs.buffer as ArrayBuffer));
+export function handOver<Tile extends Uint16Array | string>(
+  tiles: Readonly<Record<string, Tile>>,
+): Handled<Readonly<Record<string, Tile>>> {
+  const made = Object.values(tiles).filter((tile) => typeof tile !== 'string') as Uint16Array[];
+  const buffers = new Set(made.map((pairs) => pairs.buffer as ArrayBuffer));
   return { answer: tiles, transfer: [...buffers] };
 }

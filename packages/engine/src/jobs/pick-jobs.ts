@@ -22,8 +22,18 @@ export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress, dr
     draft(smallCoverage(alpha, { width, height }, COARSE_SIDE));
   const how = { stopped, onProgress: progress, onCoarse, memory };
   const coverage = pick(ask.recipe, ground, how, ask);
-  return handOver(coverageTiles(coverage, ground.width, ground.height));
+  const made = coverageTiles(coverage, ground.width, ground.height);
+  const tiles = Object.entries(made).map(([key, pairs]) => {
+    const name = ask.tiles[key];
+    const before = name === undefined ? undefined : pixels.paintedTile(name);
+    return [key, before && alike(before, pairs) ? (name as string) : pairs] as const;
+  });
+  return handOver(Object.fromEntries(tiles));
 };
+
+function alike(before: Uint16Array, after: Uint16Array): boolean {
+  return before.every((sample, i) => sample === after[i]);
+}
 
 export const cutLikelyJob: JobHandler<'cut-likely'> = (ask, { pixels, stopped, progress }) => {
   const { ground } = groundFor(ask, 'layer', pixels);
