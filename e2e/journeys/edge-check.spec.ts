@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { photoToCut } from '../support/bench';
+import { type Pixels, photoToCut } from '../support/bench';
 
 const KEEPER = { width: 1200, height: 1500 };
 
@@ -81,5 +81,57 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
       (value, i) => Math.abs(value - (everywhere.data[i] ?? 0)) > 8,
     );
     expect(changed.length).toBeLessThan(visible.data.length / 500);
+  });
+
+  await test.step('by brush it is cleaned in places, as much as wanted', async () => {
+    await page.getByLabel('Only where it shows').uncheck();
+    const everywhere = await bench.pixels();
+    await bench.amount('Clean fringe', 0);
+    const plain = await bench.pixels();
+    const box = await bench.picture.boundingBox();
+    const [middle] = await bench.onScreen([[600, 1000]]);
+    const column = (middle?.x ?? 0) - (box?.x ?? 0);
+    /** How many samples differ to the left and to the right of the middle. */
+    const differ = async (from: Pixels) => {
+      const { data, width } = await bench.pixels();
+      const sides = [0, 0];
+      data.forEach((value, i) => {
+        if (Math.abs(value - (from.data[i] ?? 0)) < 3) return;
+        const side = (i >> 2) % width < column ? 0 : 1;
+        sides[side] = (sides[side] ?? 0) + 1;
+      });
+      return sides as [number, number];
+    };
+    await bench.tool('Brush');
+    await page.getByLabel('Does').selectOption('fringe');
+    await bench.amount('Size', 160);
+    await bench.drag([
+      [240, 1400],
+      [330, 1120],
+      [440, 1065],
+    ]);
+    await expect(page.getByText('Brushed in places (1 stroke)')).toBeVisible();
+    const [left, right] = await differ(plain);
+    expect(left).toBeGreaterThan(300);
+    expect(right).toBe(0);
+    // Where it was brushed it is as if all of the fringe were cleaned.
+    expect((await differ(everywhere))[0]).toBeLessThan(left / 10);
+    // The second button leaves the old colour in again.
+    await bench.drag(
+      [
+        [240, 1400],
+        [330, 1120],
+        [440, 1065],
+      ],
+      6,
+      'right',
+    );
+    await expect(page.getByText('Brushed in places (2 strokes)')).toBeVisible();
+    expect((await differ(plain))[0]).toBeLessThan(left / 10);
+    await bench.undo();
+    await expect(page.getByText('Brushed in places (1 stroke)')).toBeVisible();
+    await page.getByRole('button', { name: 'Same everywhere' }).click();
+    await expect(page.getByText('Brushed in places')).toHaveCount(0);
+    expect(await differ(plain)).toEqual([0, 0]);
   });
 });

@@ -268,3 +268,46 @@ test('long picks can be stopped, and leave nothing behind', async ({ page }) => 
   await bench.jobsDone();
   await expect(bench.parts()).toHaveCount(0);
 });
+
+test('says when the picture under a pick has changed, and works it out again on demand', async ({
+  page,
+}) => {
+  const canvas = { width: 1620, height: 1080 };
+  const bench = await photoToCut(page, 'Outdated', 'headland-noon.jpg', canvas);
+  await bench.tool('Reach');
+  await page.getByLabel('Looks at').selectOption('composition');
+  await stroke(bench, [
+    [300, 250],
+    [400, 250],
+  ]);
+  const changed = page.getByRole('img', { name: /^The picture under .* has changed$/ });
+  await expect(changed).toHaveCount(0);
+  const before = await bench.pixels();
+
+  await test.step('a photograph before it changes what was seen, and nothing by itself', async () => {
+    await bench.stage('Gather');
+    await page.getByTitle('moth-gauze.jpg: press').first().click();
+    await bench.tool('Add as layer');
+    await bench.stage('Cut');
+    await bench.cards().first().locator('[data-active]').click();
+    await expect(changed).toBeVisible();
+    await page.getByRole('button', { name: /^moth-gauze is shown|^The moth.* is shown/ }).click();
+    await expect(changed).toHaveCount(0);
+    expect((await bench.pixels()).data).toEqual(before.data);
+    await page.keyboard.press('Control+z');
+    await expect(changed).toBeVisible();
+  });
+
+  await test.step('worked out again it fits, and undo goes back', async () => {
+    await page.getByRole('button', { name: /^Take Reach in hand/ }).click();
+    await page.getByRole('button', { name: 'Work out again' }).click();
+    await bench.jobsDone();
+    await expect(changed).toHaveCount(0);
+    const moth = [810, 540] as const;
+    await bench.settled();
+    const now = await bench.colourAt(moth);
+    await bench.undo();
+    await expect(changed).toBeVisible();
+    await expect.poll(() => bench.colourAt(moth)).not.toEqual(now);
+  });
+});

@@ -216,6 +216,8 @@ export interface PickedPart extends PartBase, Tiled {
    * unsure, was solved; null or left out where the part is as it was cut.
    */
   readonly solved?: number | null;
+  /** What lay under the mask when it was worked out (see `pictureSeen`); not known when left out. */
+  readonly seen?: string;
 }
 
 export const RAMP_SHAPES = ['straight', 'round', 'band'] as const;

@@ -7,5 +7,6 @@ export * from './geometry/rect';
 export * from './history';
 export * from './identifiers';
 export * from './operations';
+export * from './picture-seen';
 export * from './placing';
 export * from './validation';

@@ -9,14 +9,17 @@ import {
 } from '@diplex/core';
 import {
   AREA_ID,
+  type Composition,
   type Layer,
   layerById,
+  type MaskPart,
   maskHolder,
   multiply,
   newId,
   type PickedFrom,
   type PickedPart,
   pickPart,
+  pictureSeen,
   type Recipe,
   type Size,
   scaling,
@@ -74,9 +77,22 @@ async function carryOut(work: PickWork): Promise<void> {
   const { recipe } = work.part;
   if (!isPickRecipe(recipe)) return;
   await inJob(work.words, async (signal, progress) => {
+    const seen = seenNow(work.target.layer, recipe.from);
     const tiles = await pickTiles(work, recipe, signal, progress);
-    commit(work, await keepTiles(tiles, signal));
+    commit({ ...work, part: { ...work.part, ...seen } }, await keepTiles(tiles, signal));
   });
+}
+
+/** What a part is worked out from, to tell later whether that has changed. The area has no picture of its own. */
+function seenNow(layer: Layer, from: PickedFrom): Pick<PickedPart, 'seen'> {
+  const { composition } = useComposition.getState();
+  return layer.id === AREA_ID ? {} : { seen: pictureSeen(composition, layer, from) };
+}
+
+/** Whether what a part was worked out from looks otherwise now. */
+export function isOutdated(composition: Composition, layer: Layer, part: MaskPart): boolean {
+  if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
+  return layer.id !== AREA_ID && part.seen !== pictureSeen(composition, layer, part.recipe.from);
 }
 
 /** Runs long work in the job line; a failure is told and leaves nothing behind. */
@@ -110,7 +126,7 @@ function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string
     mask: target.mask?.id ?? '',
     part: part.id,
     recipe: part.recipe,
-    ...{ specks: part.specks, solved: part.solved },
+    ...{ specks: part.specks, solved: part.solved, seen: part.seen },
     tiles,
   };
   useComposition.getState().perform(pickPart, args);
@@ -203,17 +219,21 @@ export async function commitLikely(
 }
 
 /**
- * Works the picked part in hand out again: without islands and holes of fewer pixels than `specks`, with
- * the alpha along its edge solved or as it was cut.
+ * Works the picked part in hand out again, perhaps otherwise: without islands and holes of fewer pixels than
+ * `specks`, with the alpha along its edge solved or as it was cut.
  */
-export function finishPick(change: Pick<PickedPart, 'specks' | 'solved'>): void {
+export function finishPick(change: Pick<PickedPart, 'specks' | 'solved'> = {}): void {
   queuePick(() => {
     const target = maskInHand();
     const part = target?.part;
     if (!target || part?.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
-    const words = 'solved' in change ? `Solving ${part.name}` : `Specks of ${part.name}`;
-    return { words, target, isNew: false, part: { ...part, ...change } };
+    return { words: finishWords(change, part), target, isNew: false, part: { ...part, ...change } };
   });
+}
+
+function finishWords(change: Pick<PickedPart, 'specks' | 'solved'>, { name }: PickedPart): string {
+  if ('solved' in change) return `Solving ${name}`;
+  return 'specks' in change ? `Specks of ${name}` : `Working ${name} out again`;
 }
 
 /** A new part in the way of combining that is in hand. */

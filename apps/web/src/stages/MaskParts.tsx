@@ -24,6 +24,7 @@ import {
   IconColorFilter,
   IconGradienter,
   IconGripVertical,
+  IconRefreshAlert,
   IconSquareDashed,
   IconSunHigh,
   IconTrash,
@@ -41,6 +42,7 @@ import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
+import { isOutdated } from '../picks/run-pick';
 import { mixWords } from '../tools/component-tool';
 import { addShapeOf, convertToPainted } from '../tools/lay-commands';
 
@@ -121,7 +123,7 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
       >
         <ul aria-label="Mask parts">
           {mask.parts.map((part) => (
-            <PartRow key={part.id} mask={mask} part={part} />
+            <PartRow key={part.id} layer={layer} mask={mask} part={part} />
           ))}
         </ul>
       </Reorderable>
@@ -131,7 +133,14 @@ export function MaskParts({ layer }: { readonly layer: Layer }) {
   );
 }
 
-function PartRow({ mask, part }: { readonly mask: Mask; readonly part: MaskPart }) {
+interface PartRowProps {
+  readonly layer: Layer;
+  readonly mask: Mask;
+  readonly part: MaskPart;
+}
+
+function PartRow({ layer, mask, part }: PartRowProps) {
+  const outdated = useComposition(({ composition }) => isOutdated(composition, layer, part));
   const inHand = useHand((state) => state.part === part.id);
   const take = useHand((state) => state.take);
   const { perform } = useComposition.getState();
@@ -187,6 +196,14 @@ function PartRow({ mask, part }: { readonly mask: Mask; readonly part: MaskPart 
         onSet={(name) => set({ name })}
         className="flex-1"
       />
+      {outdated && (
+        <IconRefreshAlert
+          size={15}
+          role="img"
+          aria-label={`The picture under ${part.name} has changed`}
+          className="text-primary"
+        />
+      )}
       <small className="text-[11px] text-faint">{factOf(part)}</small>
       <IconButton
         small

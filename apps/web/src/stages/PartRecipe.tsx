@@ -10,7 +10,7 @@ import {
   type ReachPoint,
   setRamp,
 } from '@diplex/document';
-import { IconTrash } from '@tabler/icons-react';
+import { IconRefresh, IconTrash } from '@tabler/icons-react';
 import { lazy, Suspense, useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -21,7 +21,7 @@ import { LikenessAmount } from '../controls/LikenessAmount';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
-import { finishPick } from '../picks/run-pick';
+import { finishPick, isOutdated } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
 import { ComponentRows } from './ComponentRows';
 
@@ -46,6 +46,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
   if (part.kind !== 'picked' || !isPickRecipe(part.recipe)) return null;
   return (
     <>
+      <OutdatedNote layer={layer} part={part} />
       {part.recipe.by === 'reach' && <ReachRows part={part} points={part.recipe.points} />}
       {part.recipe.by !== 'reach' && <SolveRows part={part} />}
       <Section title="Specks and holes" aside={part.name}>
@@ -62,6 +63,25 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
         />
       </Section>
     </>
+  );
+}
+
+/** Says that the picture under a part has changed, and works the part out again on demand. */
+function OutdatedNote({ layer, part }: { readonly layer: Layer; readonly part: PickedPart }) {
+  const outdated = useComposition(({ composition }) => isOutdated(composition, layer, part));
+  if (!outdated) return null;
+  return (
+    <Section title={part.name} aside="picture has changed">
+      <p className="mb-1.5 text-[12px] text-quiet">
+        It was worked out from a picture that looks otherwise now or lies elsewhere under the mask.
+      </p>
+      <PlainButton
+        words="Work out again"
+        hint="From the same marks, on the picture as it is now"
+        icon={IconRefresh}
+        onPress={() => finishPick()}
+      />
+    </Section>
   );
 }
 

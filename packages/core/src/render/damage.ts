@@ -91,7 +91,7 @@ function boundsOfLoops(loops: readonly (readonly OutlinePoint[])[]): Rect {
 /** True when nothing but the tiles of a part differs (and what they come from), which therefore stays local. */
 function onlyTilesChanged(before: MaskPart, after: MaskPart): boolean {
   if (!isTiled(before) || !isTiled(after) || before.kind !== after.kind) return false;
-  const same = { tiles: 0, strokes: 0, name: '', recipe: 0 };
+  const same = { tiles: 0, strokes: 0, name: '', recipe: 0, seen: '' };
   return (
     after.combine !== 'intersect' &&
     JSON.stringify({ ...before, ...same }) === JSON.stringify({ ...after, ...same })

@@ -10,16 +10,18 @@ export const pickPart: Operation<{
   recipe: Recipe;
   specks?: number;
   solved?: number | null;
+  seen?: string;
   tiles: Readonly<Record<string, BlobHash>>;
 }> = {
   name: 'pickPart',
   words: (before, { mask, part }) => `Picked ${partName(before, mask, part)} anew`,
-  change(draft, { mask, part, recipe, specks, solved, tiles }) {
+  change(draft, { mask, part, recipe, specks, solved, seen, tiles }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
     target.recipe = castDraft(recipe);
     if (specks !== undefined) target.specks = specks;
     if (solved !== undefined) target.solved = solved;
+    if (seen !== undefined) target.seen = seen;
     cleanSolved(unlockedMask(draft, mask), target);
     // Tiles that stay the same stay untouched, so that the step holds only what changed.
     for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];

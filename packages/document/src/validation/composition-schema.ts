@@ -168,6 +168,7 @@ export class PickedPartSchema extends PartSchema {
   @IsRecipe() recipe!: Recipe;
   @IsOptional() @IsNumber() @Min(0) specks?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.edgeBand) solved?: number | null;
+  @IsOptional() @IsIdentifier() seen?: string;
   @IsTileMap() tiles!: Record<string, string>;
 }
 
