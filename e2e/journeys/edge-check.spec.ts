@@ -89,27 +89,35 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
     await bench.amount('Clean fringe', 0);
     const plain = await bench.pixels();
     const box = await bench.picture.boundingBox();
-    const [middle] = await bench.onScreen([[600, 1000]]);
-    const column = (middle?.x ?? 0) - (box?.x ?? 0);
-    /** How many samples differ to the left and to the right of the middle. */
+    const [brushedTo, keptFrom] = (
+      await bench.onScreen([
+        [560, 1000],
+        [800, 1000],
+      ])
+    ).map(({ x }) => x - (box?.x ?? 0)) as [number, number];
+    /** How many samples differ at the left, which is brushed, and at the right. */
     const differ = async (from: Pixels) => {
       const { data, width } = await bench.pixels();
-      const sides = [0, 0];
+      const sides: [number, number] = [0, 0];
       data.forEach((value, i) => {
         if (Math.abs(value - (from.data[i] ?? 0)) < 3) return;
-        const side = (i >> 2) % width < column ? 0 : 1;
-        sides[side] = (sides[side] ?? 0) + 1;
+        const x = (i >> 2) % width;
+        if (x < brushedTo) sides[0]++;
+        if (x > keptFrom) sides[1]++;
       });
-      return sides as [number, number];
+      return sides;
     };
     await bench.tool('Brush');
     await page.getByLabel('Does').selectOption('fringe');
     await bench.amount('Size', 160);
-    await bench.drag([
-      [240, 1400],
+    const around = [
+      [640, 1050],
+      [480, 1050],
       [330, 1120],
-      [440, 1065],
-    ]);
+      [240, 1400],
+      [640, 1400],
+    ] as const;
+    await bench.drag(around);
     await expect(page.getByText('Brushed in places (1 stroke)')).toBeVisible();
     const [left, right] = await differ(plain);
     expect(left).toBeGreaterThan(300);
@@ -117,15 +125,7 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
     // Where it was brushed it is as if all of the fringe were cleaned.
     expect((await differ(everywhere))[0]).toBeLessThan(left / 10);
     // The second button leaves the old colour in again.
-    await bench.drag(
-      [
-        [240, 1400],
-        [330, 1120],
-        [440, 1065],
-      ],
-      6,
-      'right',
-    );
+    await bench.drag(around, 6, 'right');
     await expect(page.getByText('Brushed in places (2 strokes)')).toBeVisible();
     expect((await differ(plain))[0]).toBeLessThan(left / 10);
     await bench.undo();
