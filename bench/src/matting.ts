@@ -1,6 +1,13 @@
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { estimateForeground, KNOWN, type MatteInput, matte, unknownsOf } from '@diplex/core';
+import {
+  estimateForeground,
+  inMemory,
+  KNOWN,
+  type MatteInput,
+  matte,
+  unknownsOf,
+} from '@diplex/core';
 import { decodeExactly, encodeExactly, KernelMemory, startKernels } from '@diplex/kernels';
 import sharp from 'sharp';
 import { closedForm, guidedTrimap } from './matting-baselines';
@@ -108,7 +115,7 @@ function judge(
 }
 
 const METHODS: readonly (readonly [string, (each: Case) => Float32Array])[] = [
-  ['Diplex', ({ linear }) => matte(linear)],
+  ['Diplex', ({ linear }) => matte(inMemory(linear))],
   ['closed form', ({ encoded }) => closedForm(encoded)],
   ['guided trimap', ({ encoded }) => guidedTrimap(encoded)],
 ];

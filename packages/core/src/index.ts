@@ -43,7 +43,7 @@ export { estimateForeground } from './matting/estimate-foreground';
 export { MatteStopped, type MatteTask, matte, matteAgain } from './matting/matte';
 export { mattingLaplacian } from './matting/matting-laplacian';
 export { sheerSides, sheerValues } from './matting/sheer';
-export { KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
+export { inMemory, KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
 export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cropLevel } from './pick/crop-level';
 export { cutLikely, type Likely } from './pick/cut-likely';

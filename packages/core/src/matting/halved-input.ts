@@ -1,4 +1,4 @@
-import { isUnsure, KNOWN, type MatteInput } from './trimap';
+import { cropped, isUnsure, KNOWN, type MatteInput, type MattePicture } from './trimap';
 
 /** What is thought of alpha apart from its neighbours: full pictures of `width` x `height`. */
 export interface AlphaGuess {
@@ -56,11 +56,30 @@ export function halvedInput(
   };
 }
 
+/** Rows of a large picture that are halved at once; an even number. */
+const STRIP = 128;
+
+/** A large picture and its marks at half the size, in memory. */
+export function halvedPicture(picture: MattePicture): MatteInput {
+  const { width, height } = picture;
+  const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const linear = new Float32Array(w * h * 3);
+  const known = new Uint8Array(w * h);
+  for (let y = 0; y < height; y += STRIP) {
+    const strip = { x: 0, y, width, height: Math.min(STRIP, height - y) };
+    const nothing = new Float32Array(strip.width * strip.height);
+    const { input } = halvedInput(cropped(picture, strip), { weight: nothing, pull: nothing });
+    linear.set(input.linear, (y / 2) * w * 3);
+    known.set(input.known, (y / 2) * w);
+  }
+  return { width: w, height: h, linear, known };
+}
+
 /** A halved picture of alpha at full size, between its pixels. */
 export function doubledAlpha(
   coarse: Float32Array,
   half: Pick<MatteInput, 'width' | 'height'>,
-  { width, height }: MatteInput,
+  { width, height }: Pick<MatteInput, 'width' | 'height'>,
 ): Float32Array {
   const out = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {

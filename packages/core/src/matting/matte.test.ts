@@ -7,7 +7,7 @@ import { MatteStopped, matte, matteAgain } from './matte';
 import { type MattingSystem, mattingLaplacian } from './matting-laplacian';
 import { sideModel } from './side-model';
 import { AlphaSolver, coarseAlpha } from './solve-alpha';
-import { KNOWN, type MatteInput, unknownsOf } from './trimap';
+import { inMemory, KNOWN, type MatteInput, unknownsOf } from './trimap';
 import { Unmixer } from './unmix';
 
 const WIDTH = 96;
@@ -121,6 +121,23 @@ describe('the matting Laplacian', () => {
   });
 });
 
+/** A scene many times beside and below itself. */
+function repeated({ known, linear, alpha }: Scene, columns: number, rows: number) {
+  const [width, height] = [WIDTH * columns, HEIGHT * rows];
+  const from = Int32Array.from(
+    { length: width * height },
+    (_, p) => (Math.floor(p / width) % HEIGHT) * WIDTH + ((p % width) % WIDTH),
+  );
+  const plane = (of: Float32Array) => Float32Array.from(from, (p) => of[p] as number);
+  return {
+    ...{ width, height, known: Uint8Array.from(from, (p) => known[p] as number) },
+    linear: Float32Array.from({ length: from.length * 3 }, (_, i) => {
+      return linear[(from[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number;
+    }),
+    alpha: plane(alpha),
+  };
+}
+
 describe('a matte', () => {
   const input = scene();
   const pixel = unsurePixels(input);
@@ -128,7 +145,7 @@ describe('a matte', () => {
   it('is close to the truth, and closer than the Laplacian alone', () => {
     const start = coarseAlpha(input, { regulariser: 1e-7, levels: 3, iterations: 200 });
     const plain = new AlphaSolver(input, 1e-7).solve(start, null, { iterations: 200 });
-    const solved = matte(input);
+    const solved = matte(inMemory(input));
     expect(meanOff(solved, input.alpha, pixel)).toBeLessThan(0.03);
     expect(meanOff(solved, input.alpha, pixel)).toBeLessThan(meanOff(plain, input.alpha, pixel));
   });
@@ -136,7 +153,7 @@ describe('a matte', () => {
   it('leaves what is known as it is, and answers coarsely first', () => {
     let coarse: Float32Array | null = null;
     const done: number[] = [];
-    const solved = matte(input, {
+    const solved = matte(inMemory(input), {
       onCoarse: (alpha) => {
         coarse = alpha;
       },
@@ -150,25 +167,47 @@ describe('a matte', () => {
   });
 
   it('is what is known where nothing is unsure', () => {
-    const nothing = matte({ ...input, known: new Uint8Array(input.known.length) });
+    const nothing = matte(inMemory({ ...input, known: new Uint8Array(input.known.length) }));
     expect(nothing.every((value) => value === 0)).toBe(true);
   });
 
-  it('is nearly the same when it is too much for one system and solved in pieces', () => {
-    const whole = matte(input);
-    const pieces = matte(input, {}, 900);
-    expect(meanOff(pieces, input.alpha, pixel)).toBeLessThan(0.04);
-    expect(meanOff(pieces, whole, pixel)).toBeLessThan(0.03);
+  describe('that is too much for one system', () => {
+    const wide = repeated(input, 3, 3);
+    const all = unsurePixels(wide);
+    const asked: number[] = [];
+    const shown: Float32Array[] = [];
+    const picture = inMemory(wide);
+    const light: typeof picture.light = (part) => {
+      asked.push(part.width * part.height);
+      return picture.light(part);
+    };
+    const onCoarse = (alpha: Float32Array) => void shown.push(alpha);
+    const pieces = matte({ ...picture, light }, { onCoarse }, 3000);
+
+    it('is solved in pieces, nearly the same', () => {
+      const whole = matte(picture);
+      expect(meanOff(pieces, wide.alpha, all)).toBeLessThan(0.04);
+      expect(meanOff(pieces, whole, all)).toBeLessThan(0.03);
+      // Nothing but pieces of it, and strips to be halved, was ever in memory.
+      expect(asked.length).toBeGreaterThan(5);
+    });
+
+    it('shows ever finer answers, all of them as large as the picture', () => {
+      expect(shown.length).toBeGreaterThan(1);
+      for (const alpha of shown) expect(alpha).toHaveLength(wide.width * wide.height);
+      const off = shown.map((alpha) => meanOff(alpha, pieces, all));
+      expect(off.at(-1)).toBeLessThan(off[0] as number);
+    });
   });
 
   it('is solved again within a region, and stays as it was beyond it', () => {
-    const before = matte(input);
+    const before = matte(inMemory(input));
     const known = input.known.slice();
     // A mistake in the middle, and what is known of it now.
     for (let y = 30; y < 40; y++) for (let x = 44; x < 48; x++) before[y * WIDTH + x] = 0;
     for (let y = 33; y < 37; y++) known[y * WIDTH + 40] = KNOWN.keep;
     const region = { x: 32, y: 20, width: 30, height: 30 };
-    const again = matteAgain({ ...input, known }, before, region);
+    const again = matteAgain(inMemory({ ...input, known }), before, region);
     const inside = (p: number) =>
       p % WIDTH >= 32 && p % WIDTH < 62 && p >= 20 * WIDTH && p < 50 * WIDTH;
     expect(pixel.filter((p) => !inside(p)).every((p) => again[p] === before[p])).toBe(true);
@@ -179,7 +218,7 @@ describe('a matte', () => {
   });
 
   it('stops when it is called off', () => {
-    expect(() => matte(input, { stopped: () => true })).toThrow(MatteStopped);
+    expect(() => matte(inMemory(input), { stopped: () => true })).toThrow(MatteStopped);
   });
 });
 

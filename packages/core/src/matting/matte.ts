@@ -1,8 +1,18 @@
 import { inScratch } from '@diplex/kernels';
 import { guessByColour } from './guess-by-colour';
-import { type AlphaGuess, doubledAlpha, halvedInput } from './halved-input';
+import { doubledAlpha, halvedPicture } from './halved-input';
 import { AlphaSolver, coarseAlpha } from './solve-alpha';
-import { cropped, isUnsure, KNOWN, knownAlpha, type MatteInput, pasted } from './trimap';
+import {
+  cropped,
+  inMemory,
+  isUnsure,
+  KNOWN,
+  knownAlpha,
+  type MatteInput,
+  type MattePicture,
+  partOf,
+  pasted,
+} from './trimap';
 import { grown, type Region, unsureRegion } from './unsure-region';
 
 /** How a matte is worked out; nothing of it changes the result. */
@@ -24,10 +34,10 @@ const ITERATIONS = 50;
 /** What is solved again begins where the first answer ended. */
 const MORE_ITERATIONS = 80;
 
-/** So many unsure pixels are solved at once; more are solved at half the size, then piece by piece. */
-const AT_ONCE = 400_000;
-/** The side of a piece, and how far around it is solved with it, in pixels. */
-const PIECE = 512;
+/** So many unsure pixels are solved at once, as fit into a worker's scratch; more are solved at half the size, then piece by piece. */
+const AT_ONCE = 280_000;
+/** The longest side of a piece, and how far around it is solved with it, in pixels. */
+const PIECE = 1024;
 const SEAM = 48;
 
 /** What lies farther from all that is unsure is not looked at, in pixels. */
@@ -38,26 +48,27 @@ export const SURROUNDINGS = 200;
  * that is sure of, and from what is known, the colours of both sides around every place; then what
  * unmixing says of every unsure pixel, as firmly as it is right about known pixels nearby; and both
  * solved together. What is too much for one system is solved at half the size first, then in pieces
- * that begin from that.
+ * that begin from that, so that memory stays bounded.
  * @param atOnce how many unsure pixels are solved in one system
  * @returns alpha 0..1 for every pixel, as known where it is known
  * @throws MatteStopped when the task says so
  */
 export function matte(
-  input: MatteInput,
+  picture: MattePicture,
   task: MatteTask = {},
   atOnce: number = AT_ONCE,
 ): Float32Array {
-  const whole = unsureRegion(input);
-  if (!whole) return knownAlpha(input, 0);
-  const region = grown(whole, SURROUNDINGS, input);
-  const part = cropped(input, region);
+  const alpha = knownAlpha(picture, 0);
+  const unsure = unsureRegion(picture);
+  if (!unsure) return alpha;
+  const region = grown(unsure, SURROUNDINGS, picture);
+  const part = partOf(picture, region);
   const { onCoarse } = task;
-  const answer = (alpha: Float32Array) => pasted(knownAlpha(input, 0), alpha, region, input);
+  const shown = onCoarse && {
+    onCoarse: (coarse: Float32Array) => onCoarse(pasted(alpha.slice(), coarse, region, picture)),
+  };
   const solve = unsureCount(part.known) > atOnce ? inPieces : atOneGo;
-  return answer(
-    solve(part, { ...task, ...(onCoarse && { onCoarse: (a) => onCoarse(answer(a)) }) }, atOnce),
-  );
+  return pasted(alpha, solve(part, { ...task, ...shown }, atOnce), region, picture);
 }
 
 /**
@@ -67,14 +78,28 @@ export function matte(
  * @throws MatteStopped when the task says so
  */
 export function matteAgain(
-  input: MatteInput,
+  picture: MattePicture,
   before: Float32Array,
   region: Region,
   task: MatteTask = {},
 ): Float32Array {
-  const around = grown(region, SURROUNDINGS, input);
-  const part = cropped({ ...input, held: before }, around);
-  const start = part.held as Float32Array;
+  const alpha = knownAlpha(picture, 0);
+  for (let p = 0; p < alpha.length; p++) {
+    if (isUnsure(picture.known[p] as number)) alpha[p] = before[p] as number;
+  }
+  solveWithin(picture, alpha, region, task);
+  return alpha;
+}
+
+/** Solves what is unsure in a region again, in place. */
+function solveWithin(
+  picture: MattePicture,
+  alpha: Float32Array,
+  region: Region,
+  task: MatteTask,
+): void {
+  const around = grown(region, SURROUNDINGS, picture);
+  const part = cropped({ ...picture, held: alpha }, around);
   const known = part.known.slice();
   for (let p = 0; p < known.length; p++) {
     const x = around.x + (p % around.width) - region.x;
@@ -82,13 +107,13 @@ export function matteAgain(
     const within = x >= 0 && y >= 0 && x < region.width && y < region.height;
     if (!within && isUnsure(known[p] as number)) known[p] = KNOWN.held;
   }
-  const piece = { ...part, known };
-  const alpha = inScratch(() => solveFrom(piece, start, task));
-  const out = knownAlpha(input, 0);
-  for (let p = 0; p < out.length; p++) {
-    if (isUnsure(input.known[p] as number)) out[p] = before[p] as number;
-  }
-  return pasted(out, alpha, around, input);
+  const start = part.held as Float32Array;
+  pasted(
+    alpha,
+    inScratch(() => solveFrom({ ...part, known }, start, task)),
+    around,
+    picture,
+  );
 }
 
 function unsureCount(known: Uint8Array): number {
@@ -109,7 +134,9 @@ function goOn({ stopped }: MatteTask): void {
   if (stopped?.()) throw new MatteStopped('The matte was called off.');
 }
 
-function atOneGo(input: MatteInput, task: MatteTask): Float32Array {
+function atOneGo(picture: MattePicture, task: MatteTask): Float32Array {
+  const { width, height } = picture;
+  const input = cropped(picture, { x: 0, y: 0, width, height });
   const coarse = share(task, 0, 0.25);
   const plan = { regulariser: REGULARISER, levels: LEVELS, iterations: ITERATIONS };
   const start = coarseAlpha(input, { ...plan, ...coarse });
@@ -133,30 +160,54 @@ function solveFrom(input: MatteInput, start: Float32Array, task: MatteTask): Flo
   return alpha;
 }
 
-const nothing = (pixels: number): AlphaGuess => ({
-  weight: new Float32Array(pixels),
-  pull: new Float32Array(pixels),
-});
-
-function inPieces(input: MatteInput, task: MatteTask, atOnce: number): Float32Array {
-  const { width, height } = input;
-  const half = halvedInput(input, nothing(input.known.length)).input;
-  const coarse = matte(half, share(task, 0, 0.25), atOnce);
-  let alpha = doubledAlpha(coarse, half, input);
-  task.onCoarse?.(alpha);
-  const [columns, rows] = [Math.ceil(width / PIECE), Math.ceil(height / PIECE)];
-  const known = input.known;
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      goOn(task);
-      const core = { x: column * PIECE, y: row * PIECE, width: PIECE, height: PIECE };
-      const piece = grown(core, SEAM, input);
-      if (!unsureRegion(cropped(input, piece))) continue;
-      const from = 0.25 + (0.75 * (row * columns + column)) / (rows * columns);
-      const part = share(task, from, from + 0.75 / (rows * columns));
-      alpha = matteAgain({ ...input, known }, alpha, piece, part);
-    }
-  }
-  task.onProgress?.(1);
+function inPieces(picture: MattePicture, task: MatteTask, atOnce: number): Float32Array {
+  const alpha = fromHalf(picture, share(task, 0, 0.25), atOnce, task.onCoarse);
+  const pieces = piecesOf(picture, { x: 0, y: 0, ...sizeOf(picture) }, atOnce);
+  pieces.forEach((piece, i) => {
+    goOn(task);
+    const [from, to] = [i, i + 1].map((n) => 0.25 + (0.75 * n) / pieces.length);
+    solveWithin(picture, alpha, grown(piece, SEAM, picture), share(task, from ?? 0, to ?? 1));
+  });
   return alpha;
+}
+
+function sizeOf({ width, height }: MattePicture): { width: number; height: number } {
+  return { width, height };
+}
+
+/** Alpha as solved at half the size; nothing of that stays in memory. */
+function fromHalf(
+  picture: MattePicture,
+  task: MatteTask,
+  atOnce: number,
+  onCoarse: MatteTask['onCoarse'],
+): Float32Array {
+  const half = halvedPicture(picture);
+  const atFull = (coarse: Float32Array) => doubledAlpha(coarse, half, picture);
+  const shown = onCoarse && { onCoarse: (coarse: Float32Array) => onCoarse(atFull(coarse)) };
+  const alpha = atFull(matte(inMemory(half), { ...task, ...shown }, atOnce));
+  onCoarse?.(alpha);
+  return alpha;
+}
+
+/** Regions that hold all that is unsure: few of them, none of them with too much for one system. */
+function piecesOf(picture: MattePicture, region: Region, atOnce: number): Region[] {
+  const { known } = partOf(picture, grown(region, SEAM, picture));
+  const count = unsureCount(known);
+  if (count === 0) return [];
+  const { x, y, width, height } = region;
+  const smallest = Math.max(width, height) <= 2 * SEAM;
+  if (smallest || (count <= atOnce && Math.max(width, height) <= PIECE)) return [region];
+  const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const halves =
+    width > height
+      ? [
+          { x, y, width: w, height },
+          { x: x + w, y, width: width - w, height },
+        ]
+      : [
+          { x, y, width, height: h },
+          { x, y: y + h, width, height: height - h },
+        ];
+  return halves.flatMap((half) => piecesOf(picture, half, atOnce));
 }

@@ -13,6 +13,37 @@ export interface MatteInput {
   readonly held?: Float32Array;
 }
 
+/** A picture that is too large to be in memory as floats: parts of it are asked for. */
+export interface MattePicture extends Omit<MatteInput, 'linear'> {
+  /** Linear-light RGB of a part of the picture, interleaved. */
+  light(part: Part): Float32Array;
+}
+
+/** A picture in memory as one whose parts can be asked for. */
+export function inMemory({ linear, ...input }: MatteInput): MattePicture {
+  return {
+    ...input,
+    light(part) {
+      const colours = new Float32Array(part.width * part.height * 3);
+      for (let y = 0; y < part.height; y++) {
+        const from = ((part.y + y) * input.width + part.x) * 3;
+        colours.set(linear.subarray(from, from + part.width * 3), y * part.width * 3);
+      }
+      return colours;
+    },
+  };
+}
+
+/** A part of a picture as a picture of its own. */
+export function partOf(picture: MattePicture, part: Part): MattePicture {
+  const { width, height } = part;
+  return {
+    ...{ width, height, known: croppedPlane(picture.known, picture.width, part) },
+    ...(picture.held && { held: croppedPlane(picture.held, picture.width, part) }),
+    light: (at) => picture.light({ ...at, x: at.x + part.x, y: at.y + part.y }),
+  };
+}
+
 /** The unsure pixels in the order of the picture, in blocks of four that lie side by side in a row. */
 export interface Unknowns {
   /** The pixel of each slot, four for each block; -1 where a block holds a pixel that is known. */
@@ -77,23 +108,24 @@ interface Part {
   readonly height: number;
 }
 
-/** The part of a picture and of what is known of it that lies in a region. */
-export function cropped({ width, linear, known, held }: MatteInput, part: Part): MatteInput {
-  const pixels = part.width * part.height;
-  const colours = new Float32Array(pixels * 3);
-  const marks = new Uint8Array(pixels);
-  const alpha = held ? new Float32Array(pixels) : null;
+/** The samples of a plane (of `width` columns) that lie in a part of it. */
+export function croppedPlane<Plane extends Uint8Array | Float32Array>(
+  plane: Plane,
+  width: number,
+  part: Part,
+): Plane {
+  const out = new (plane.constructor as new (length: number) => Plane)(part.width * part.height);
   for (let y = 0; y < part.height; y++) {
     const from = (part.y + y) * width + part.x;
-    const to = y * part.width;
-    marks.set(known.subarray(from, from + part.width), to);
-    if (held) alpha?.set(held.subarray(from, from + part.width), to);
-    colours.set(linear.subarray(from * 3, (from + part.width) * 3), to * 3);
+    out.set(plane.subarray(from, from + part.width), y * part.width);
   }
-  return {
-    ...{ width: part.width, height: part.height, linear: colours, known: marks },
-    ...(alpha && { held: alpha }),
-  };
+  return out;
+}
+
+/** The part of a picture and of what is known of it that lies in a region, in memory. */
+export function cropped(picture: MattePicture, part: Part): MatteInput {
+  const { light, ...rest } = partOf(picture, part);
+  return { ...rest, linear: light({ x: 0, y: 0, width: part.width, height: part.height }) };
 }
 
 /** Puts the alpha of a region into that of the picture, and answers it. */

@@ -1,8 +1,9 @@
+import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { matte } from '../matting/matte';
 import { KNOWN } from '../matting/trimap';
 import { levelWithin, type PickGround } from './pick-ground';
-import { asSegment, type EdgeTask, inLight } from './solve-edge';
+import { asSegment, type EdgeTask, lit } from './solve-edge';
 
 /** Soft places are looked for in a picture of at most so many pixels. */
 const ENOUGH = 200_000;
@@ -42,13 +43,14 @@ export function softEdge(
   };
   const small = Float32Array.from({ length: width * height }, (_, p) => label(p));
   const reach = Math.min(Math.max(WIDER * band, LEAST) / 2 / by, MOST * Math.min(width, height));
-  const { data } = distanceFromEdge({ width, height, data: small }, reach * 2);
-  const known = Uint8Array.from(small, (inside, p) => {
-    if (Math.abs(data[p] as number) < reach) return KNOWN.unsure;
-    return inside === 1 ? KNOWN.keep : KNOWN.drop;
+  const known = inScratch(() => {
+    const { data } = distanceFromEdge({ width, height, data: small }, reach * 2);
+    return Uint8Array.from(small, (inside, p) => {
+      if (Math.abs(data[p] as number) < reach) return KNOWN.unsure;
+      return inside === 1 ? KNOWN.keep : KNOWN.drop;
+    });
   });
-  const input = inLight(picture, known, { x: 0, y: 0, width, height });
-  const alpha = asSegment(() => matte(input, stopped ? { stopped } : {}));
+  const alpha = asSegment(() => matte(lit(picture, known), stopped ? { stopped } : {}));
   const soft = new Uint8Array(alpha.length);
   for (let p = 0; p < alpha.length; p++) {
     if (Math.abs((alpha[p] as number) - (small[p] as number)) <= SOFT) continue;

@@ -35,6 +35,22 @@ describe('what is known after a cut', () => {
     ]);
   });
 
+  it('has the same band in a large picture, across the tiles that it is measured in', () => {
+    const [width, height] = [1100, 600];
+    const radius = 250;
+    const off = (p: number) =>
+      radius - Math.hypot((p % width) + 0.5 - 520, Math.floor(p / width) + 0.5 - 300);
+    const disc = Uint8Array.from({ length: width * height }, (_, p) => (off(p) > 0 ? 1 : 0));
+    const known = knownAfterCut(disc, new Uint8Array(width * height), width, height, 60);
+    const wrong = known.filter((mark, p) => {
+      const away = off(p);
+      // Within a pixel of the band's sides either is right.
+      if (Math.abs(Math.abs(away) - 30) < 1) return false;
+      return mark !== (Math.abs(away) < 30 ? KNOWN.unsure : away > 0 ? KNOWN.keep : KNOWN.drop);
+    });
+    expect(wrong).toHaveLength(0);
+  });
+
   it('is what was marked, whatever the cut and the band say', () => {
     const marks = none.slice();
     marks[32 * SIDE + 52] = MARK.drop;

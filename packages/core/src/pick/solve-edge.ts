@@ -1,8 +1,9 @@
-import { decodeExactly } from '@diplex/kernels';
+import type { Size } from '@diplex/document';
+import { decodeExactly, inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { MatteStopped, matte, matteAgain, SURROUNDINGS } from '../matting/matte';
-import { KNOWN, type MatteInput, pasted } from '../matting/trimap';
-import { grown, type Region, unsureRegion } from '../matting/unsure-region';
+import { croppedPlane, KNOWN, type MattePicture, partOf } from '../matting/trimap';
+import { grown, type Region } from '../matting/unsure-region';
 import type { SourceLevel } from '../pixels/source-level';
 import { MARK } from './mark';
 import { SegmentStopped, type SegmentTask } from './segment-task';
@@ -26,12 +27,10 @@ export function knownAfterCut(
   isSoft: (x: number, y: number) => boolean = () => false,
 ): Uint8Array {
   const known = Uint8Array.from(labels, (label) => (label === 1 ? KNOWN.keep : KNOWN.drop));
-  if (band > 0) {
-    const inside = Float32Array.from(labels);
-    const { data } = distanceFromEdge({ width, height, data: inside }, band);
-    for (let p = 0; p < known.length; p++) {
-      const near = Math.abs(data[p] as number) < band / 2;
-      if (near || isSoft(p % width, Math.floor(p / width))) known[p] = KNOWN.unsure;
+  for (let y = 0; band > 0 && y < height; y += TILE) {
+    for (let x = 0; x < width; x += TILE) {
+      const tile = { x, y, width: Math.min(TILE, width - x), height: Math.min(TILE, height - y) };
+      inScratch(() => layBand(known, labels, tile, { width, height }, band, isSoft));
     }
   }
   for (let p = 0; p < known.length; p++) {
@@ -40,6 +39,30 @@ export function knownAfterCut(
     else if (marks[p] === MARK.unsure) known[p] = KNOWN.unsure;
   }
   return known;
+}
+
+/** Distances are measured in tiles of this side: those of a large picture would take much memory. */
+const TILE = 512;
+
+/** Lays the unsure band in a part of a picture. */
+function layBand(
+  known: Uint8Array,
+  labels: Uint8Array,
+  tile: Region,
+  picture: Size,
+  band: number,
+  isSoft: (x: number, y: number) => boolean,
+): void {
+  const limit = band / 2 + 1;
+  const around = grown(tile, Math.ceil(limit), picture);
+  const inside = Float32Array.from(croppedPlane(labels, picture.width, around));
+  const { data } = distanceFromEdge({ ...around, data: inside }, limit);
+  for (let y = tile.y; y < tile.y + tile.height; y++) {
+    for (let x = tile.x; x < tile.x + tile.width; x++) {
+      const off = data[(y - around.y) * around.width + x - around.x] as number;
+      if (Math.abs(off) < band / 2 || isSoft(x, y)) known[y * picture.width + x] = KNOWN.unsure;
+    }
+  }
 }
 
 /** How an edge is solved; nothing of it changes the result. */
@@ -55,19 +78,9 @@ export interface EdgeTask extends Pick<SegmentTask, 'stopped' | 'onProgress'> {
  * @throws SegmentStopped when `how.stopped` says so
  */
 export function solveEdge(picture: SourceLevel, known: Uint8Array, how: EdgeTask): Uint16Array {
-  const { width, height } = picture;
-  const alpha = Uint16Array.from(known, (mark) => (mark === KNOWN.keep ? TOP : 0));
-  const unsure = unsureRegion({ width, height, known });
-  if (!unsure) return alpha;
-  const region = grown(unsure, SURROUNDINGS, picture);
-  const { onCoarse, ...rest } = how;
-  const coarse = (part: Float32Array) => {
-    const whole = Float32Array.from(alpha, (value) => value / TOP);
-    onCoarse?.(pasted(whole, part, region, picture));
-  };
-  const task = { ...rest, ...(onCoarse && { onCoarse: coarse }) };
-  const solved = asSegment(() => matte(inLight(picture, known, region), task));
-  keepAlpha(alpha, solved, region, width);
+  const solved = asSegment(() => matte(lit(picture, known), how));
+  const alpha = new Uint16Array(known.length);
+  for (let p = 0; p < alpha.length; p++) alpha[p] = Math.round((solved[p] as number) * TOP);
   return alpha;
 }
 
@@ -84,14 +97,16 @@ export function solveEdgeAgain(
   how: EdgeTask,
 ): void {
   const around = grown(region, SURROUNDINGS, picture);
-  const input = inLight(picture, known, around);
-  const before = new Float32Array(input.known.length);
+  const part = partOf(lit(picture, known), around);
+  const before = new Float32Array(part.known.length);
   for (let p = 0; p < before.length; p++) {
     before[p] = (alpha[pixelIn(around, p, picture.width)] as number) / TOP;
   }
   const within = { ...region, x: region.x - around.x, y: region.y - around.y };
-  const solved = asSegment(() => matteAgain(input, before, within, how));
-  keepAlpha(alpha, solved, around, picture.width);
+  const solved = asSegment(() => matteAgain(part, before, within, how));
+  for (let p = 0; p < solved.length; p++) {
+    alpha[pixelIn(around, p, picture.width)] = Math.round((solved[p] as number) * TOP);
+  }
 }
 
 /** Which pixel of a picture of `width` pixel `p` of a region is. */
@@ -99,32 +114,32 @@ function pixelIn(region: Region, p: number, width: number): number {
   return (region.y + Math.floor(p / region.width)) * width + region.x + (p % region.width);
 }
 
-/** A region of a picture in linear light, with what is known of it. */
-export function inLight(picture: SourceLevel, known: Uint8Array, region: Region): MatteInput {
-  const { data, channels, width } = picture;
-  const marks = new Uint8Array(region.width * region.height);
-  const linear = new Float32Array(marks.length * 3);
-  const top = data.BYTES_PER_ELEMENT === 1 ? 255 : TOP;
-  const light = sampleLight(top);
-  for (let p = 0; p < marks.length; p++) {
-    const from = pixelIn(region, p, width);
-    marks[p] = known[from] as number;
-    for (let c = 0; c < 3; c++) {
-      linear[p * 3 + c] = light[data[from * channels + c] as number] as number;
-    }
-  }
-  return { width: region.width, height: region.height, linear, known: marks };
+/**
+ * A picture for the solver, in linear light.
+ * @param picture straight, display-encoded
+ * @param known KNOWN for each of its pixels
+ */
+export function lit(picture: SourceLevel, known: Uint8Array): MattePicture {
+  const { data, channels, width, height } = picture;
+  const light = sampleLight(data.BYTES_PER_ELEMENT === 1 ? 255 : TOP);
+  return {
+    ...{ width, height, known },
+    light(part) {
+      const linear = new Float32Array(part.width * part.height * 3);
+      for (let y = 0, to = 0; y < part.height; y++) {
+        let from = ((part.y + y) * width + part.x) * channels;
+        for (let x = 0; x < part.width; x++, from += channels, to += 3) {
+          for (let c = 0; c < 3; c++) linear[to + c] = light[data[from + c] as number] as number;
+        }
+      }
+      return linear;
+    },
+  };
 }
 
 /** What every sample stands for in linear light. */
 function sampleLight(top: number): Float32Array {
   return Float32Array.from({ length: top + 1 }, (_, value) => decodeExactly(value / top));
-}
-
-function keepAlpha(alpha: Uint16Array, solved: Float32Array, region: Region, width: number): void {
-  for (let p = 0; p < solved.length; p++) {
-    alpha[pixelIn(region, p, width)] = Math.round((solved[p] as number) * TOP);
-  }
 }
 
 /** Does some work; what it calls off is called off here. */
