@@ -70,6 +70,41 @@ describe('renderComposition', () => {
     );
   });
 
+  it('gives the same numbers for a tile that a corner of a layer just touches', () => {
+    const fill = { by: 'colour' as const, colour: { r: 200, g: 90, b: 40, alpha: 1 } };
+    // Their rightmost corners end just before 32, and were drawn a little beyond it.
+    for (const [x, y, scaleX, scaleY, turn] of [
+      [
+        25.4829689446456, 21.012565302848817, 0.7681185483932496, 0.9192268133163453,
+        270.61776638031006,
+      ],
+      [
+        28.771749626192726, 21.193047124147416, 0.32249684603884815, 0.8682925581932068,
+        0.03094196319580078,
+      ],
+      [
+        26.78996804475124, 21.044778513908387, 0.3741385221481323, 0.7322399199008942,
+        88.68760585784912,
+      ],
+    ] as const) {
+      const layer = {
+        ...{ id: 'l', kind: 'fill' as const, name: 'Fill', shown: true, locked: false, opacity: 1 },
+        ...{ blending: 'normal' as const, size: { width: 20, height: 14 }, maskUse: null, fill },
+        placement: { ...placedAt({ x, y }), scaleX, scaleY, turn },
+      };
+      const empty = newComposition('Corner', { width: 64, height: 40 });
+      const composition = { ...empty, layers: [layer] };
+      const right = { x: 32, y: 0, width: 32, height: 40 };
+      const all = renderComposition(composition, { ...right, x: 0, width: 64 }, 1, sampleReader);
+      const tile = renderComposition(composition, right, 1, sampleReader);
+      for (let y = 0; y < 40; y++) {
+        const from = (y * 64 + 32) * 4;
+        const line = tile.data.subarray(y * 32 * 4, (y + 1) * 32 * 4);
+        expect(line).toEqual(all.data.subarray(from, from + 32 * 4));
+      }
+    }
+  });
+
   it('mixes half coverage as light, or as encoded values when the composition says so', () => {
     const black = 'd'.repeat(64);
     const white = 'e'.repeat(64);

@@ -1,5 +1,6 @@
 import {
   boundsAfter,
+  growRect,
   intersectRects,
   invert,
   isEmpty,
@@ -22,6 +23,9 @@ import type { FoundLevel, PixelReader } from '../pixels/pixel-reader';
 import { levelCount } from '../pixels/source-level';
 import { covers } from '../pixels/tiled-level';
 import { fillContent } from './fill-content';
+
+/** How far the rounded corners of an outline may lie beyond its bounds, in output pixels. */
+const CORNERS = 0.01;
 
 /** From the layer's pixels to output pixels at `scale`. */
 export function layerToOutput(layer: Layer, scale: number): Matrix {
@@ -49,7 +53,8 @@ export function renderContent(
 ): FloatImage | null {
   const toOutput = layerToOutput(layer, scale);
   const bounds = boundsAfter(toOutput, { x: 0, y: 0, ...layer.size });
-  if (isEmpty(intersectRects(bounds, region))) return null;
+  // An outline's corners are rounded when it is drawn, perhaps into a region that its bounds just miss.
+  if (isEmpty(intersectRects(growRect(bounds, CORNERS), region))) return null;
   if (layer.kind === 'fill') return fillContent(layer, toOutput, region, space);
   const found = findLevel(layer, toOutput, region, levelFor(layer, scale), reader);
   return found ? resample(found, toOutput, region, space) : null;
