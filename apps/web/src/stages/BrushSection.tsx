@@ -84,7 +84,9 @@ export function BrushSection() {
   const { stick } = brush;
   return (
     <Section title="Brush">
-      <Pick label="Does" value={doneBy(brush, brushOn)} options={DOES} onChoose={doing} />
+      <div className="mb-1.5 grid">
+        <Pick label="Does" value={doneBy(brush, brushOn)} options={DOES} onChoose={doing} />
+      </div>
       {brush.work && <BrushWorkRows work={brush.work} onSet={(work) => set({ work })} />}
       {brush.edge && brush.edge.way !== 'firm' && (
         <Amount
