@@ -1,5 +1,6 @@
 import { inScratch } from '@diplex/kernels';
 import { guessByColour } from './guess-by-colour';
+import { withTexture } from './guess-by-texture';
 import { doubledAlpha, halvedPicture } from './halved-input';
 import { AlphaSolver, coarseAlpha } from './solve-alpha';
 import {
@@ -46,8 +47,8 @@ export const SURROUNDINGS = 200;
 /**
  * Alpha from a picture and what is known of it. First what the matting Laplacian alone says; from what
  * that is sure of, and from what is known, the colours of both sides around every place; then what
- * unmixing says of every unsure pixel, as firmly as it is right about known pixels nearby; and both
- * solved together. What is too much for one system is solved at half the size first, then in pieces
+ * unmixing says of every unsure pixel, as firmly as it is right about known pixels nearby, and where that
+ * is wrong what texture says; and all solved together. What is too much for one system is solved at half the size first, then in pieces
  * that begin from that, so that memory stays bounded.
  * @param atOnce how many unsure pixels are solved in one system
  * @returns alpha 0..1 for every pixel, as known where it is known
@@ -153,7 +154,9 @@ function solveFrom(input: MatteInput, start: Float32Array, task: MatteTask): Flo
   const limits = (iterations: number) => ({ iterations, ...(stopped && { stopped }) });
   const first = solver.solve(start, null, limits(ITERATIONS));
   goOn(task);
-  const guess = guessByColour(input, first, () => goOn(task), share(task, 0.3, 0.8).onProgress);
+  const going = () => goOn(task);
+  const colours = guessByColour(input, first, { ...share(task, 0.3, 0.8), goOn: going });
+  const guess = withTexture(input, first, colours, going);
   const alpha = solver.solve(first, guess, limits(MORE_ITERATIONS));
   goOn(task);
   onProgress?.(1);
