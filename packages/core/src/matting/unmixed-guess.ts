@@ -14,6 +14,18 @@ const LEAST_VARIANCE = 0.02;
 /** The error on known pixels at which it pulls so. */
 const USUAL_ERROR = 0.01;
 
+/**
+ * By how much of what is mixed unmixing lies too low where it is unsure, and the variance at which half of that
+ * is added: what is kept mostly varies more than what lies behind it, and of two mixes that explain a pixel
+ * the one with less of what varies is the likelier.
+ */
+const LIES_LOW = 0.4;
+const UNSURE = 0.01;
+
+function raised({ alpha, variance }: Unmixed): number {
+  return alpha + ((LIES_LOW * variance) / (variance + UNSURE)) * alpha * (1 - alpha);
+}
+
 /** What unmixing says of the unsure pixels, and how wrong it is about known ones. */
 export interface UnmixedGuess {
   readonly guess: AlphaGuess;
@@ -62,7 +74,7 @@ export function unmixedGuess(
     const trust = part * Math.sqrt(USUAL_ERROR / (off + 0.001));
     const firm = (PULL * trust) / (said.variance + LEAST_VARIANCE);
     weight[p] = firm;
-    pull[p] = firm * said.alpha;
+    pull[p] = firm * raised(said);
   }
   onProgress?.(1);
   return { guess: { weight, pull }, error };
