@@ -9,17 +9,14 @@ import {
 } from '@diplex/core';
 import {
   AREA_ID,
-  type Composition,
   type Layer,
   layerById,
-  type MaskPart,
   maskHolder,
   multiply,
   newId,
   type PickedFrom,
   type PickedPart,
   pickPart,
-  pictureSeen,
   type Recipe,
   type Size,
   scaling,
@@ -41,6 +38,7 @@ import {
 } from '../tools/mask-in-hand';
 import { coverageImage } from './coverage-image';
 import { keepTiles } from './keep-tiles';
+import { seenNow } from './outdated';
 
 /** Picks go before the tiles around the view and after those in it. */
 const PICKING = 20;
@@ -81,18 +79,6 @@ async function carryOut(work: PickWork): Promise<void> {
     const tiles = await pickTiles(work, recipe, signal, progress);
     commit({ ...work, part: { ...work.part, ...seen } }, await keepTiles(tiles, signal));
   });
-}
-
-/** What a part is worked out from, to tell later whether that has changed. The area has no picture of its own. */
-function seenNow(layer: Layer, from: PickedFrom): Pick<PickedPart, 'seen'> {
-  const { composition } = useComposition.getState();
-  return layer.id === AREA_ID ? {} : { seen: pictureSeen(composition, layer, from) };
-}
-
-/** Whether what a part was worked out from looks otherwise now. */
-export function isOutdated(composition: Composition, layer: Layer, part: MaskPart): boolean {
-  if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
-  return layer.id !== AREA_ID && part.seen !== pictureSeen(composition, layer, part.recipe.from);
 }
 
 /** Runs long work in the job line; a failure is told and leaves nothing behind. */

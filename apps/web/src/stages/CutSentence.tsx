@@ -49,6 +49,8 @@ export function CutSentence() {
     const where = into ? `, in ${into.name}` : ', in a new part';
     const limited = !ofArea && shown.area?.inUse;
     const onFringe = brushOn === 'fringe';
+    if (onFringe && ofArea) return 'An area has no fringe: have the tools make the mask (Y).';
+    if (onFringe && !mask) return <>{name} has no mask yet, so there is no fringe to brush.</>;
     return (
       <>
         {onFringe ? (

@@ -42,7 +42,7 @@ import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
-import { isOutdated } from '../picks/run-pick';
+import { useOutdated } from '../picks/outdated';
 import { mixWords } from '../tools/component-tool';
 import { addShapeOf, convertToPainted } from '../tools/lay-commands';
 
@@ -140,7 +140,7 @@ interface PartRowProps {
 }
 
 function PartRow({ layer, mask, part }: PartRowProps) {
-  const outdated = useComposition(({ composition }) => isOutdated(composition, layer, part));
+  const outdated = useOutdated(layer, part);
   const inHand = useHand((state) => state.part === part.id);
   const take = useHand((state) => state.take);
   const { perform } = useComposition.getState();

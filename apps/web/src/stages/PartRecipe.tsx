@@ -21,7 +21,8 @@ import { LikenessAmount } from '../controls/LikenessAmount';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
-import { finishPick, isOutdated } from '../picks/run-pick';
+import { useOutdated } from '../picks/outdated';
+import { finishPick } from '../picks/run-pick';
 import { setReachPoints } from '../tools/reach-tool';
 import { ComponentRows } from './ComponentRows';
 
@@ -68,8 +69,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
 
 /** Says that the picture under a part has changed, and works the part out again on demand. */
 function OutdatedNote({ layer, part }: { readonly layer: Layer; readonly part: PickedPart }) {
-  const outdated = useComposition(({ composition }) => isOutdated(composition, layer, part));
-  if (!outdated) return null;
+  if (!useOutdated(layer, part)) return null;
   return (
     <Section title={part.name} aside="picture has changed">
       <p className="mb-1.5 text-[12px] text-quiet">

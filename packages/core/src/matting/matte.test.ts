@@ -204,6 +204,18 @@ describe('a matte', () => {
       expect(asked.length).toBeGreaterThan(5);
     });
 
+    it('is solved again in pieces within a large region, and stays as it was beyond it', () => {
+      const region = { x: 20, y: 10, width: 230, height: 190 };
+      const again = matteAgain(picture, pieces, region, {}, 3000);
+      const inside = (p: number) => {
+        const [x, y] = [p % wide.width, Math.floor(p / wide.width)];
+        return x >= 20 && x < 250 && y >= 10 && y < 200;
+      };
+      expect(all.filter((p) => !inside(p)).every((p) => again[p] === pieces[p])).toBe(true);
+      expect(meanOff(again, wide.alpha, all)).toBeLessThan(0.04);
+      expect(all.some((p) => again[p] !== pieces[p])).toBe(true);
+    });
+
     it('shows ever finer answers, all of them as large as the picture', () => {
       expect(shown.length).toBeGreaterThan(1);
       for (const alpha of shown) expect(alpha).toHaveLength(wide.width * wide.height);

@@ -1,3 +1,4 @@
+import { intersectRects } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { guessByColour } from './guess-by-colour';
 import { withTexture } from './guess-by-texture';
@@ -5,6 +6,7 @@ import { doubledAlpha, halvedPicture } from './halved-input';
 import { AlphaSolver, coarseAlpha } from './solve-alpha';
 import {
   cropped,
+  croppedPlane,
   inMemory,
   isUnsure,
   KNOWN,
@@ -35,7 +37,10 @@ const ITERATIONS = 50;
 /** What is solved again begins where the first answer ended. */
 const MORE_ITERATIONS = 80;
 
-/** So many unsure pixels are solved at once, as fit into a worker's scratch; more are solved at half the size, then piece by piece. */
+/**
+ * So many unsure pixels are solved at once, as fit into a worker's scratch; more are solved at half the
+ * size, then piece by piece.
+ */
 const AT_ONCE = 280_000;
 /** The longest side of a piece, and how far around it is solved with it, in pixels. */
 const PIECE = 1024;
@@ -48,8 +53,8 @@ export const SURROUNDINGS = 200;
  * Alpha from a picture and what is known of it. First what the matting Laplacian alone says; from what
  * that is sure of, and from what is known, the colours of both sides around every place; then what
  * unmixing says of every unsure pixel, as firmly as it is right about known pixels nearby, and where that
- * is wrong what texture says; and all solved together. What is too much for one system is solved at half the size first, then in pieces
- * that begin from that, so that memory stays bounded.
+ * is wrong what texture says; and all solved together. What is too much for one system is solved at half
+ * the size first, then in pieces that begin from that, so that memory stays bounded.
  * @param atOnce how many unsure pixels are solved in one system
  * @returns alpha 0..1 for every pixel, as known where it is known
  * @throws MatteStopped when the task says so
@@ -73,7 +78,8 @@ export function matte(
 }
 
 /**
- * Solves again within a region, from the alpha that was found before; beyond it alpha stays as it was.
+ * Solves again within a region, from the alpha that was found before; beyond it alpha stays as it was. A
+ * large region is solved in pieces, too.
  * @param before alpha for every pixel
  * @returns alpha for every pixel
  * @throws MatteStopped when the task says so
@@ -83,12 +89,13 @@ export function matteAgain(
   before: Float32Array,
   region: Region,
   task: MatteTask = {},
+  atOnce: number = AT_ONCE,
 ): Float32Array {
   const alpha = knownAlpha(picture, 0);
   for (let p = 0; p < alpha.length; p++) {
     if (isUnsure(picture.known[p] as number)) alpha[p] = before[p] as number;
   }
-  solveWithin(picture, alpha, region, task);
+  solveInPieces(picture, alpha, region, task, atOnce);
   return alpha;
 }
 
@@ -165,17 +172,26 @@ function solveFrom(input: MatteInput, start: Float32Array, task: MatteTask): Flo
 
 function inPieces(picture: MattePicture, task: MatteTask, atOnce: number): Float32Array {
   const alpha = fromHalf(picture, share(task, 0, 0.25), atOnce, task.onCoarse);
-  const pieces = piecesOf(picture, { x: 0, y: 0, ...sizeOf(picture) }, atOnce);
-  pieces.forEach((piece, i) => {
-    goOn(task);
-    const [from, to] = [i, i + 1].map((n) => 0.25 + (0.75 * n) / pieces.length);
-    solveWithin(picture, alpha, grown(piece, SEAM, picture), share(task, from ?? 0, to ?? 1));
-  });
+  const { width, height } = picture;
+  const whole = { x: 0, y: 0, width, height };
+  solveInPieces(picture, alpha, whole, share(task, 0.25, 1), atOnce);
   return alpha;
 }
 
-function sizeOf({ width, height }: MattePicture): { width: number; height: number } {
-  return { width, height };
+/** Solves what is unsure in a region again, in place, piece by piece where it is too much for one system. */
+function solveInPieces(
+  picture: MattePicture,
+  alpha: Float32Array,
+  region: Region,
+  task: MatteTask,
+  atOnce: number,
+): void {
+  const pieces = piecesOf(picture, region, atOnce);
+  pieces.forEach((piece, i) => {
+    goOn(task);
+    const within = intersectRects(grown(piece, SEAM, picture), region);
+    solveWithin(picture, alpha, within, share(task, i / pieces.length, (i + 1) / pieces.length));
+  });
 }
 
 /** Alpha as solved at half the size; nothing of that stays in memory. */
@@ -195,8 +211,8 @@ function fromHalf(
 
 /** Regions that hold all that is unsure: few of them, none of them with too much for one system. */
 function piecesOf(picture: MattePicture, region: Region, atOnce: number): Region[] {
-  const { known } = partOf(picture, grown(region, SEAM, picture));
-  const count = unsureCount(known);
+  const around = grown(region, SEAM, picture);
+  const count = unsureCount(croppedPlane(picture.known, picture.width, around));
   if (count === 0) return [];
   const { x, y, width, height } = region;
   const smallest = Math.max(width, height) <= 2 * SEAM;

@@ -1,0 +1,32 @@
+import { isPickRecipe } from '@diplex/core';
+import {
+  AREA_ID,
+  type Composition,
+  type Layer,
+  layerById,
+  type MaskPart,
+  type PickedFrom,
+  type PickedPart,
+  pictureSeen,
+} from '@diplex/document';
+import { useMemo } from 'react';
+import { useComposition } from '../bench/composition-store';
+
+/** What a part is worked out from, to tell later whether that has changed. The area has no picture of its own. */
+export function seenNow({ id }: Layer, from: PickedFrom): Pick<PickedPart, 'seen'> {
+  const { composition } = useComposition.getState();
+  const layer = id === AREA_ID ? undefined : layerById(composition, id);
+  return layer ? { seen: pictureSeen(composition, layer, from) } : {};
+}
+
+function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {
+  if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
+  const layer = layerById(composition, id);
+  return layer !== undefined && part.seen !== pictureSeen(composition, layer, part.recipe.from);
+}
+
+/** Whether what a part was worked out from looks otherwise now; not asked while something is only tried. */
+export function useOutdated({ id }: Layer, part: MaskPart): boolean {
+  const composition = useComposition((state) => state.composition);
+  return useMemo(() => isOutdated(composition, id, part), [composition, id, part]);
+}
