@@ -91,8 +91,8 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         </>
       )}
       {mask.fringeBrushed && (
-        <p className="flex h-[30px] items-center justify-between text-[12px] text-quiet">
-          Brushed in places ({counted(mask.fringeBrushed.strokes, 'stroke')})
+        <p className="my-0.5 flex items-center justify-between text-[12px] text-quiet">
+          Brushed ({counted(mask.fringeBrushed.strokes, 'stroke')})
           <PlainButton
             words="Same everywhere"
             hint="Forget the strokes over the fringe"
