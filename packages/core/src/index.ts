@@ -27,13 +27,13 @@ export { type ColourPlanes, guidedFilter } from './filter/guided-filter';
 export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
 export { resample, sourceRect } from './geometry/resample';
+export * from './graph';
 export { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from './image/images';
 export { componentCoverage, mixOf } from './mask/components';
 export { distanceFromEdge } from './mask/distance';
 export { feathered, featherSupport } from './mask/feather';
 export { flattened, partOutlines } from './mask/part-outline';
 export { bezierAt } from './mask/ramp';
-export { type MaskGround, renderMask, type ToneSource } from './mask/render-mask';
 export { scanConvert, scanConvertAll } from './mask/scan-convert';
 export { toneHistogram } from './mask/tone-histogram';
 export { componentOf, toneCoverage } from './mask/tones';
@@ -63,6 +63,7 @@ export { type ComponentRanks, type RankedMix, rankComponents } from './pick/rank
 export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
 export {
   type GroundPlace,
+  groundKey,
   groundNeeds,
   groundOf,
   PickLacksPixels,
@@ -74,6 +75,7 @@ export { SegmentStopped, type SegmentTask } from './pick/segment-task';
 export { type SmallCoverage, smallCoverage } from './pick/small-coverage';
 export { snapLine } from './pick/snap-line';
 export { halveLevel } from './pixels/halve-level';
+export { isLive, liveTile } from './pixels/live-tile';
 export type { FoundLevel, PixelReader } from './pixels/pixel-reader';
 export {
   COARSEST_SIDE,
@@ -91,7 +93,6 @@ export {
   tileRect,
   tilesUnder,
 } from './pixels/tiled-level';
-export { BackdropCache } from './render/backdrop-cache';
 export {
   CheckStopped,
   checkEdge,
@@ -99,16 +100,9 @@ export {
   type EdgeCheck,
   type EdgeStretch,
 } from './render/check-edge';
-export { compositeLayer, layerCoverage, layerMask } from './render/composite-layer';
 export { coverageOnGrid, holderCoverage, layerAlpha } from './render/coverage-on-grid';
-export { damage, maskSupport } from './render/damage';
+export { layerCoverage, layerMask, layerPicture } from './render/layer-pixels';
 export { meanColour } from './render/mean-colour';
-export { type NeededPixels, neededPixels, type SourceTile } from './render/needed-pixels';
-export {
-  type RenderPlan,
-  RenderStopped,
-  renderComposition,
-} from './render/render-composition';
-export { levelFor } from './render/render-layer';
+export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';
 export type { Colour, View } from './render/view';

@@ -1,5 +1,4 @@
-import { type Composition, type FillLayer, type Layer, layerById, type Mask } from './composition';
-import type { Size } from './geometry/placement';
+import { type Composition, type FillLayer, type Layer, layerById, plainLayer } from './composition';
 import { placedAt } from './geometry/placement';
 
 /** The id under which the area's stand-in is found. */
@@ -11,23 +10,16 @@ export const AREA_ID = 'area';
  */
 export function areaLayer({ canvas, area }: Composition): FillLayer {
   const { width, height } = canvas;
+  const fill = { by: 'colour' as const, colour: { r: 0, g: 0, b: 0, alpha: 0 } };
+  const content = { kind: 'fill' as const, fill, size: { width, height } };
+  const placement = placedAt({ x: width / 2, y: height / 2 });
   const maskUse = area?.inUse
     ? { mask: area.mask, linked: false, turnedRound: area.turnedRound, lies: area.lies }
     : null;
-  return {
-    ...{ id: AREA_ID, kind: 'fill', name: 'the area', shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal', placement: placedAt({ x: width / 2, y: height / 2 }) },
-    ...{ size: { width, height }, maskUse },
-    fill: { by: 'colour', colour: { r: 0, g: 0, b: 0, alpha: 0 } },
-  };
+  return { ...plainLayer(AREA_ID, 'the area', content, placement), maskUse };
 }
 
 /** A layer by its id, or the stand-in for the area. */
 export function maskHolder(composition: Composition, id: string): Layer | undefined {
   return id === AREA_ID ? areaLayer(composition) : layerById(composition, id);
-}
-
-/** The extent of a mask's own pixels: the layer's, unless the mask says otherwise. */
-export function maskSize(layer: Layer, mask: Mask | undefined): Size {
-  return mask?.size ?? layer.size;
 }

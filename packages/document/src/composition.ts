@@ -3,7 +3,7 @@ import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -31,30 +31,13 @@ export interface MaskUse {
   readonly linked: boolean;
   /** Shows what the mask hides and hides what it shows. */
   readonly turnedRound: boolean;
-  /** From mask pixels to layer pixels when linked, to composition pixels when not. */
+  /**
+   * From mask pixels to layer pixels when linked; when not, to those of the group that the layer is in,
+   * or of the composition.
+   */
   readonly lies: Matrix;
   /** How much of what the mask hides is hidden, 0..1; all when left out. */
   readonly density?: number;
-}
-
-interface LayerBase {
-  readonly id: string;
-  readonly name: string;
-  readonly shown: boolean;
-  readonly locked: boolean;
-  /** 0 (nothing) to 1 (all). */
-  readonly opacity: number;
-  readonly blending: BlendMode;
-  readonly placement: Placement;
-  /** Its extent, in its own pixels. */
-  readonly size: Size;
-  readonly maskUse: MaskUse | null;
-}
-
-export interface PhotoLayer extends LayerBase {
-  readonly kind: 'photo';
-  /** The source's hash; its pixels never change. `size` is the source's. */
-  readonly source: BlobHash;
 }
 
 /** Straight and display-encoded: 0..255, and 0..1 for `alpha`. */
@@ -80,13 +63,112 @@ export type Fill =
       readonly last: FillColour;
     };
 
-/** A layer without a photograph. */
-export interface FillLayer extends LayerBase {
-  readonly kind: 'fill';
-  readonly fill: Fill;
+/** A photograph; its pixels never change. */
+export interface PhotoContent {
+  readonly kind: 'photo';
+  /** The source's hash. */
+  readonly source: BlobHash;
+  /** Its extent, in its own pixels: the source's. */
+  readonly size: Size;
 }
 
-export type Layer = PhotoLayer | FillLayer;
+/** A colour or a gradient over an extent of its own. */
+export interface FillContent {
+  readonly kind: 'fill';
+  readonly fill: Fill;
+  readonly size: Size;
+}
+
+/**
+ * How a group's layers meet what lies behind it: composited apart from it, and then laid on it as one
+ * thing (`isolated`), or each on it in turn, as if there were no group (`through`).
+ */
+export const GROUP_MIXING = ['isolated', 'through'] as const;
+export type GroupMixing = (typeof GROUP_MIXING)[number];
+
+/** Other layers as one thing. Their placements count from the group's own corner. */
+export interface GroupContent {
+  readonly kind: 'group';
+  /** Far to near. */
+  readonly children: readonly string[];
+  readonly mixing: GroupMixing;
+}
+
+/** What a layer is made of. */
+export type Content = PhotoContent | FillContent | GroupContent;
+
+/** Content with pixels of its own, and thus an extent. */
+export type ExtentContent = Exclude<Content, GroupContent>;
+
+/** Something that changes pixels, in the chain of a layer. */
+export interface Step {
+  readonly id: string;
+  readonly kind: string;
+}
+
+/** What is done to the colours of a layer's edge, where its mask is neither empty nor full. */
+export interface LayerEdge {
+  /** How much of the old backdrop's colour is taken out, 0..1; none when left out. */
+  readonly fringe?: number;
+  /** How far around colours are gathered for that, in composition pixels; FRINGE_WIDTH when left out. */
+  readonly fringeWidth?: number;
+  /** Where it is cleaned: everywhere when left out, or where the old colour differs from what lies behind. */
+  readonly fringeWhere?: FringeWhere;
+  /** Where strokes say how much is cleaned, instead of `fringe`, in pixels of the mask; nowhere when null or left out. */
+  readonly fringeBrushed?: Brushed | null;
+  /** How much of what lies behind enters the edge, 0..1; none when left out. */
+  readonly tint?: number;
+  /** Over how many composition pixels; TINT_WIDTH when left out. */
+  readonly tintWidth?: number;
+}
+
+/** One thing in depth: what it is made of, how it lies, what changes it, where it shows, how it is composited. */
+export interface Layer {
+  readonly id: string;
+  readonly name: string;
+  readonly shown: boolean;
+  readonly locked: boolean;
+  readonly content: Content;
+  /** From its own pixels to those of the group that it is in, or of the composition. */
+  readonly placement: Placement;
+  /** First to last. */
+  readonly steps: readonly Step[];
+  readonly maskUse: MaskUse | null;
+  readonly edge: LayerEdge;
+  /** 0 (nothing) to 1 (all). */
+  readonly opacity: number;
+  /** Not looked at for a group that layers pass through. */
+  readonly blending: BlendMode;
+}
+
+export type PhotoLayer = Layer & { readonly content: PhotoContent };
+export type FillLayer = Layer & { readonly content: FillContent };
+export type GroupLayer = Layer & { readonly content: GroupContent };
+
+export function isPhoto(layer: Layer): layer is PhotoLayer {
+  return layer.content.kind === 'photo';
+}
+
+export function isFill(layer: Layer): layer is FillLayer {
+  return layer.content.kind === 'fill';
+}
+
+export function isGroup(layer: Layer): layer is GroupLayer {
+  return layer.content.kind === 'group';
+}
+
+/** What a new layer is like, but for its content and where it lies. */
+export function plainLayer<Made extends Content>(
+  id: string,
+  name: string,
+  content: Made,
+  placement: Placement,
+): Layer & { readonly content: Made } {
+  return {
+    ...{ id, name, shown: true, locked: false, content, placement, steps: [] },
+    ...{ maskUse: null, edge: {}, opacity: 1, blending: 'normal' },
+  };
+}
 
 interface PartBase {
   readonly id: string;
@@ -338,18 +420,6 @@ export interface Mask {
   readonly evened?: number;
   /** Makes the edge steeper, after the feather: 0 (as it is) to 1 (hard). */
   readonly firm?: number;
-  /** How much of the old backdrop's colour is taken out of the edge, 0..1; none when left out. */
-  readonly fringe?: number;
-  /** How far around colours are gathered for that, in composition pixels; FRINGE_WIDTH when left out. */
-  readonly fringeWidth?: number;
-  /** Where it is cleaned: everywhere when left out, or where the old colour differs from what lies behind. */
-  readonly fringeWhere?: FringeWhere;
-  /** Where strokes say how much is cleaned, instead of `fringe`; nowhere when null or left out. */
-  readonly fringeBrushed?: Brushed | null;
-  /** How much of what lies behind enters the edge, 0..1; none when left out. */
-  readonly tint?: number;
-  /** Over how many composition pixels; TINT_WIDTH when left out. */
-  readonly tintWidth?: number;
   /** The name under which it stands on the mask shelf; null or left out when it does not. */
   readonly shelf?: string | null;
   /** The extent of its own pixels, where they are not those of the layer that uses it. */
@@ -371,9 +441,12 @@ export interface Composition {
   readonly title: string;
   readonly canvas: Canvas;
   readonly mixIn: MixSpace;
-  /** Far to near. */
-  readonly layers: readonly Layer[];
-  readonly masks: readonly Mask[];
+  /** Every layer there is, by its id. */
+  readonly layers: Readonly<Record<string, Layer>>;
+  /** Those that are in no group, far to near. */
+  readonly root: readonly string[];
+  /** Every mask there is, by its id. */
+  readonly masks: Readonly<Record<string, Mask>>;
   /** The area in use, or the last one; null or left out when there was none. */
   readonly area?: Area | null;
 }
@@ -385,17 +458,32 @@ export function newComposition(title: string, canvas: Size): Composition {
     title,
     canvas: { width: canvas.width, height: canvas.height, profile: 'srgb', surround: 38 },
     mixIn: 'light',
-    layers: [],
-    masks: [],
+    layers: {},
+    root: [],
+    masks: {},
+  };
+}
+
+/** A composition with these layers and masks instead of its own, far to near and in no group. */
+export function laidOut(
+  base: Composition,
+  layers: readonly Layer[],
+  masks: readonly Mask[] = [],
+): Composition {
+  return {
+    ...base,
+    layers: Object.fromEntries(layers.map((layer) => [layer.id, layer])),
+    root: layers.map(({ id }) => id),
+    masks: Object.fromEntries(masks.map((mask) => [mask.id, mask])),
   };
 }
 
 export function layerById(composition: Composition, id: string): Layer | undefined {
-  return composition.layers.find((layer) => layer.id === id);
+  return Object.hasOwn(composition.layers, id) ? composition.layers[id] : undefined;
 }
 
 export function maskById(composition: Composition, id: string): Mask | undefined {
-  return composition.masks.find((mask) => mask.id === id);
+  return Object.hasOwn(composition.masks, id) ? composition.masks[id] : undefined;
 }
 
 /** The mask that a layer uses, if it has one. */
@@ -403,13 +491,15 @@ export function maskOf(composition: Composition, layer: Layer): Mask | undefined
   return layer.maskUse ? maskById(composition, layer.maskUse.mask) : undefined;
 }
 
-/** All of a mask that is kept as tiles, hidden parts among it. */
-export function tiledOf({ parts, fringeBrushed }: Mask): Tiled[] {
-  return [...parts.filter(isTiled), ...(fringeBrushed ? [fringeBrushed] : [])];
+/** Everything that is kept as tiles, hidden parts and what brushes said of fringes among it. */
+export function tiledOf(composition: Composition): Tiled[] {
+  const parts = Object.values(composition.masks).flatMap((mask) => mask.parts.filter(isTiled));
+  const brushed = Object.values(composition.layers).flatMap(({ edge }) => edge.fringeBrushed ?? []);
+  return [...parts, ...brushed];
 }
 
-/** The hashes of all sources that layers show, each once, far to near. */
+/** The hashes of all sources that layers show, each once. */
 export function sourcesOf(composition: Composition): BlobHash[] {
-  const photos = composition.layers.filter((layer) => layer.kind === 'photo');
-  return [...new Set(photos.map((layer) => layer.source))];
+  const photos = Object.values(composition.layers).filter(isPhoto);
+  return [...new Set(photos.map(({ content }) => content.source))];
 }

@@ -11,25 +11,29 @@ import {
   duplicateLayer,
   EMPTY_HISTORY,
   goTo,
+  groupLayers,
   type History,
+  type Layer,
   linkMask,
   type Mask,
+  moveLayers,
   newComposition,
   type Operation,
   OperationRefused,
   paintPart,
   perform,
   placedAt,
+  plainLayer,
   record,
   removeLayer,
   removeMask,
-  reorderLayer,
   setBlending,
   setCanvasSize,
   setOpacity,
   setPart,
   setPlacement,
   turnMaskRound,
+  ungroupLayers,
   validateComposition,
 } from './index';
 
@@ -45,12 +49,9 @@ function act<Args>(state: State, operation: Operation<Args>, args: Args): State 
   return entry ? { composition, history: record(state.history, entry) } : state;
 }
 
-function photo(id: string, x: number) {
-  return {
-    ...{ id, kind: 'photo' as const, name: `Layer ${id}`, shown: true, locked: false },
-    ...{ opacity: 1, blending: 'normal' as const, placement: placedAt({ x, y: 20 }) },
-    ...{ source: HASH, size: { width: 40, height: 30 }, maskUse: null },
-  };
+function photo(id: string, x: number): Layer {
+  const content = { kind: 'photo' as const, source: HASH, size: { width: 40, height: 30 } };
+  return plainLayer(id, `Layer ${id}`, content, placedAt({ x, y: 20 }));
 }
 
 function maskWithPaint(id: string): Mask {
@@ -61,17 +62,38 @@ function maskWithPaint(id: string): Mask {
   return { id, name: 'Mask', startsFrom: 'full', parts: [part], feather: 0 };
 }
 
+/** One of the groups among layers, or none. */
+function groupAt(layers: readonly Layer[], pick: number): string | null {
+  const groups = layers.filter((layer) => layer.content.kind === 'group');
+  return groups[pick % (groups.length + 1)]?.id ?? null;
+}
+
 /** One random step, chosen by number so that shrinking works; steps that do not apply change nothing. */
 function step(state: State, kind: number, pick: number, value: number): State {
-  const { layers, masks } = state.composition;
+  const layers = Object.values(state.composition.layers);
+  const masks = Object.values(state.composition.masks);
   const layer = layers[pick % Math.max(1, layers.length)];
   const mask = masks[pick % Math.max(1, masks.length)];
   const fresh = `n${state.history.entries.length}`;
   const choices: (() => State)[] = [
     () => act(state, addLayer, { layer: photo(fresh, value) }),
-    () => (layer ? act(state, removeLayer, { layer: layer.id }) : state),
+    () => (layer ? act(state, removeLayer, { layers: [layer.id] }) : state),
     () => (layer ? act(state, duplicateLayer, { layer: layer.id, copy: fresh }) : state),
-    () => (layer ? act(state, reorderLayer, { layer: layer.id, to: value % 5 }) : state),
+    () =>
+      layer && layer.content.kind !== 'group'
+        ? act(state, moveLayers, {
+            layers: [layer.id],
+            into: groupAt(layers, value),
+            at: value % 5,
+          })
+        : state,
+    () => {
+      const chosen = layers.filter((_, i) => (value >> (i % 5)) & 1).map(({ id }) => id);
+      if (chosen.length === 0) return state;
+      return act(state, groupLayers, { layers: chosen, group: fresh, name: 'Group' });
+    },
+    () =>
+      layer?.content.kind === 'group' ? act(state, ungroupLayers, { group: layer.id }) : state,
     () => (layer ? act(state, setOpacity, { layer: layer.id, opacity: value / 100 }) : state),
     () =>
       layer
@@ -205,10 +227,10 @@ describe('operations', () => {
       layer: 'a',
       placement: { ...placedAt({ x: 33, y: 21 }), turn: 30, scaleX: 2, mirrorAcross: true },
     });
-    const linked = state.composition.layers[0]?.maskUse?.lies;
+    const linked = state.composition.layers.a?.maskUse?.lies;
     state = act(state, linkMask, { layer: 'a', linked: false });
     state = act(state, linkMask, { layer: 'a', linked: true });
-    const again = state.composition.layers[0]?.maskUse?.lies;
+    const again = state.composition.layers.a?.maskUse?.lies;
     again?.forEach((number, at) => {
       expect(number).toBeCloseTo(linked?.[at] ?? Number.NaN, 9);
     });
@@ -217,21 +239,21 @@ describe('operations', () => {
   it('take a mask away with its last layer only', () => {
     let state = act(start(), addLayer, { layer: photo('a', 10) });
     state = act(state, addMask, { layer: 'a', mask: maskWithPaint('m') });
-    const sharing = { ...photo('b', 5), maskUse: state.composition.layers[0]?.maskUse ?? null };
+    const sharing = { ...photo('b', 5), maskUse: state.composition.layers.a?.maskUse ?? null };
     state = act(state, addLayer, { layer: sharing });
-    state = act(state, removeLayer, { layer: 'a' });
-    expect(state.composition.masks).toHaveLength(1);
-    state = act(state, removeLayer, { layer: 'b' });
-    expect(state.composition.masks).toHaveLength(0);
+    state = act(state, removeLayer, { layers: ['a'] });
+    expect(Object.keys(state.composition.masks)).toHaveLength(1);
+    state = act(state, removeLayer, { layers: ['b'] });
+    expect(state.composition.masks).toEqual({});
   });
 
   it('give a part its settings and nothing else', () => {
     let state = act(start(), addLayer, { layer: photo('a', 10) });
     state = act(state, addMask, { layer: 'a', mask: maskWithPaint('m') });
-    const before = state.composition.masks[0]?.parts[0];
+    const before = state.composition.masks.m?.parts[0];
     const box = { ...(before as object), id: 'b', kind: 'box', x: 0, y: 0, width: 5, height: 5 };
     state = act(state, addPart, { mask: 'm', part: box as never });
     state = act(state, setPart, { mask: 'm', part: 'b', settings: { combine: 'subtract' } });
-    expect(state.composition.masks[0]?.parts).toEqual([before, { ...box, combine: 'subtract' }]);
+    expect(state.composition.masks.m?.parts).toEqual([before, { ...box, combine: 'subtract' }]);
   });
 });

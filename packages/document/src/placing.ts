@@ -1,24 +1,114 @@
-import type { Layer } from './composition';
-import { IDENTITY, type Matrix, multiply } from './geometry/matrix';
-import { placementMatrix } from './geometry/placement';
-import { boundsAfter, type Rect } from './geometry/rect';
+import { areaLayer } from './area';
+import { type Composition, isGroup, type Layer, layerById } from './composition';
+import { IDENTITY, invert, type Matrix, multiply } from './geometry/matrix';
+import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
+import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
+import { groupOf } from './tree';
+
+/** A group counts from its own corner. */
+const NO_SIZE: Size = { width: 0, height: 0 };
+
+/** The extent that a layer's placement is counted by. */
+export function placedSize({ content }: Layer): Size {
+  return content.kind === 'group' ? NO_SIZE : content.size;
+}
+
+/** From a layer's own pixels to those of the group that it is in, or of the composition. */
+export function ownMatrix(layer: Layer): Matrix {
+  return placementMatrix(layer.placement, placedSize(layer));
+}
+
+/** From the pixels that a layer's placement leads to (its group's, or the composition's) to composition pixels. */
+export function aroundMatrix(composition: Composition, layer: Layer): Matrix {
+  const group = groupOf(composition, layer.id);
+  return group ? layerMatrix(composition, group) : IDENTITY;
+}
 
 /** From the layer's own pixels to composition pixels. */
-export function layerMatrix(layer: Layer): Matrix {
-  return placementMatrix(layer.placement, layer.size);
+export function layerMatrix(composition: Composition, layer: Layer): Matrix {
+  const group = groupOf(composition, layer.id);
+  return group ? multiply(layerMatrix(composition, group), ownMatrix(layer)) : ownMatrix(layer);
 }
 
-/** From the pixels of the layer's mask to composition pixels; the layer's own map when it has no mask yet. */
-export function maskMatrix(layer: Layer): Matrix {
+/**
+ * From the pixels of the layer's mask to composition pixels. Where it has no mask yet, those of a new
+ * one: the layer's own, or the composition's for a group.
+ */
+export function maskMatrix(composition: Composition, layer: Layer): Matrix {
   const use = layer.maskUse;
-  if (!use) return layerMatrix(layer);
-  return use.linked ? multiply(layerMatrix(layer), use.lies) : use.lies;
+  if (!use) return isGroup(layer) ? IDENTITY : layerMatrix(composition, layer);
+  const lies = use.linked ? layerMatrix(composition, layer) : aroundMatrix(composition, layer);
+  return lies === IDENTITY ? use.lies : multiply(lies, use.lies);
 }
 
-/** How a new mask lies on its layer: its pixels are the layer's pixels. */
-export const NEW_MASK_LIES: Matrix = IDENTITY;
+/** How a new, linked mask lies on its layer: on the layer's pixels, or for a group on those of the composition. */
+export function newMaskLies(composition: Composition, layer: Layer): Matrix {
+  if (!isGroup(layer)) return IDENTITY;
+  const [a, b, c, d, e, f] = invert(layerMatrix(composition, layer));
+  // JSON knows no negative nought.
+  return [a + 0, b + 0, c + 0, d + 0, e + 0, f + 0];
+}
+
+/** The extent of a new mask's own pixels where it has to be said: a group has none of its own. */
+export function newMaskSize({ canvas }: Composition, layer: Layer): { size?: Size } {
+  return isGroup(layer) ? { size: { width: canvas.width, height: canvas.height } } : {};
+}
+
+/** The upright bounds of a layer's content in its own pixels: of a group, all that is in it. */
+export function contentBounds(composition: Composition, layer: Layer): Rect {
+  const { content } = layer;
+  if (content.kind !== 'group') return { x: 0, y: 0, ...content.size };
+  return content.children.reduce<Rect>(
+    (bounds, id) => {
+      const child = layerById(composition, id);
+      if (!child) return bounds;
+      return uniteRects(bounds, boundsAfter(ownMatrix(child), contentBounds(composition, child)));
+    },
+    { x: 0, y: 0, width: 0, height: 0 },
+  );
+}
 
 /** The upright bounds of the layer's pixels on the canvas. */
-export function layerBounds(layer: Layer): Rect {
-  return boundsAfter(layerMatrix(layer), { x: 0, y: 0, ...layer.size });
+export function layerBounds(composition: Composition, layer: Layer): Rect {
+  return boundsAfter(layerMatrix(composition, layer), contentBounds(composition, layer));
+}
+
+function alike(a: Matrix, b: Matrix): boolean {
+  return a.every((value, i) => value === b[i]);
+}
+
+/** How a layer has to be placed, and its unlinked mask to lie, to stay where it is while what it lies in changes. */
+export function carriedOver(
+  layer: Layer,
+  from: Matrix,
+  to: Matrix,
+): Pick<Layer, 'placement' | 'maskUse'> {
+  const { placement, maskUse } = layer;
+  if (alike(from, to)) return { placement, maskUse };
+  const step = multiply(invert(to), from);
+  const lies = maskUse && !maskUse.linked ? multiply(step, maskUse.lies) : maskUse?.lies;
+  return {
+    placement: carriedPlacement(placement, step, placedSize(layer)),
+    maskUse: maskUse && lies ? { ...maskUse, lies } : null,
+  };
+}
+
+/** A placement after a further map; what is only moved keeps its other numbers to the last digit. */
+function carriedPlacement(placement: Placement, step: Matrix, size: Size): Placement {
+  const [a, b, c, d, e, f] = step;
+  if (a === 1 && b === 0 && c === 0 && d === 1) {
+    return { ...placement, x: placement.x + e, y: placement.y + f };
+  }
+  return placementOf(multiply(step, placementMatrix(placement, size)), size, placement);
+}
+
+/** The extent of a mask's own pixels: the layer's, unless the mask says otherwise; the canvas for a group. */
+export function maskSize(composition: Composition, layer: Layer): Size {
+  const mask = layer.maskUse ? composition.masks[layer.maskUse.mask] : undefined;
+  if (mask?.size) return mask.size;
+  return layer.content.kind === 'group' ? areaExtent(composition) : layer.content.size;
+}
+
+function areaExtent(composition: Composition): Size {
+  return placedSize(areaLayer(composition));
 }

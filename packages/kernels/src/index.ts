@@ -9,10 +9,12 @@ export { stampDab } from './dab/stamp-dab';
 export { FAR, squaredDistances } from './distance/squared-distances';
 export { type CombineName, combineMasks, turnRound } from './masks/combine-masks';
 export { type Block, BlockAllocator, OutOfKernelMemory } from './memory/block-allocator';
+export { floatsInBlock, type HeldFloats } from './memory/floats-in-block';
 export { KernelMemory, type KernelShare } from './memory/kernel-memory';
 export {
   adopt,
   inScratch,
+  keptFromScratch,
   kernelsRun,
   type Samples,
   sampleTable,

@@ -1,3 +1,4 @@
+import { floatsInBlock } from './memory/floats-in-block';
 import { KernelMemory } from './memory/kernel-memory';
 import { startKernels, stopKernels } from './memory/thread';
 
@@ -13,6 +14,17 @@ export function startTestKernels(): KernelMemory {
 }
 
 let scratch: ReturnType<KernelMemory['allocate']> | null = null;
+
+const rooms = new Map<number, ReturnType<KernelMemory['allocate']>>();
+
+/** Room of so many bytes in the memory that the test kernels work in. */
+export function testFloats(bytes: number): ReturnType<typeof floatsInBlock> {
+  const block = rooms.get(bytes) ?? startTestKernels().allocate(bytes);
+  rooms.set(bytes, block);
+  // The memory may have grown, and lies elsewhere then.
+  startTestKernels();
+  return floatsInBlock(block);
+}
 
 /** The same work by the twins and by the kernels. */
 export function byBoth<Result>(work: () => Result): { twin: Result; kernel: Result } {

@@ -1,4 +1,4 @@
-import type { Rect } from '@diplex/document';
+import { growRect, type Rect } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { type CoverageImage, newCoverage } from '../image/images';
 import { distanceFromEdge } from './distance';
@@ -22,14 +22,11 @@ export function choked(
   scale: number,
   choke: number,
 ): CoverageImage {
+  const margin = chokeMargin(scale, choke);
+  if (margin === 0) return draw(region, scale);
   const by = choke * scale;
-  if (Math.abs(by) < LEAST) return draw(region, scale);
   const reach = Math.abs(by) + SOFTEST * scale;
-  const margin = Math.ceil(reach) + 4;
-  const wide = {
-    ...{ x: region.x - margin, y: region.y - margin },
-    ...{ width: region.width + 2 * margin, height: region.height + 2 * margin },
-  };
+  const wide = growRect(region, margin);
   const out = newCoverage(region.width, region.height);
   inScratch(() => {
     const from = draw(wide, scale);
@@ -43,9 +40,10 @@ export function choked(
   return out;
 }
 
-/** How far past a changed pixel a moved edge may look, in composition pixels. */
-export function chokeSupport(choke: number): number {
-  return choke === 0 ? 0 : 2 * Math.abs(choke) + SOFTEST + 8;
+/** How far around a region `choked` looks at a scale, in output pixels; 0 where nothing is moved. */
+export function chokeMargin(scale: number, choke: number): number {
+  const by = Math.abs(choke * scale);
+  return by < LEAST ? 0 : Math.ceil(by + SOFTEST * scale) + 4;
 }
 
 /** Weights of the slope over three by three pixels (Scharr). */

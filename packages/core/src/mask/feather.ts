@@ -1,4 +1,4 @@
-import { type Rect, roundOut } from '@diplex/document';
+import { growRect, type Rect, roundOut } from '@diplex/document';
 import { boxFilter, FILTER_STEPS, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { catmullRom } from '../geometry/catmull-rom';
 import { type CoverageImage, cropCoverage, isAll, newCoverage } from '../image/images';
@@ -44,16 +44,39 @@ export function feathered(
   scale: number,
   sigma: number,
 ): CoverageImage {
+  const { by, deviation } = gridFor(scale, sigma);
+  if (deviation === 0) return draw(region, scale);
+  if (by === 1) return blurred(draw, region, scale, deviation);
+  const coarse = coarseRegion(region, by);
+  return enlarge(blurred(draw, coarse, scale / by, deviation), coarse, region, by);
+}
+
+/** How much coarser the grid is on which a feather is computed, and its deviation there; 0 when it cannot be seen. */
+export function gridFor(scale: number, sigma: number): { by: number; deviation: number } {
   const deviation = sigma * scale;
-  if (deviation < LEAST) return draw(region, scale);
-  const level = Math.max(0, Math.floor(Math.log2(deviation / COARSE_DEVIATION)));
-  if (level === 0) return blurred(draw, region, scale, deviation);
-  const by = 2 ** level;
-  const coarse = roundOut({
+  if (deviation < LEAST) return { by: 1, deviation: 0 };
+  const by = 2 ** Math.max(0, Math.floor(Math.log2(deviation / COARSE_DEVIATION)));
+  return { by, deviation: deviation / by };
+}
+
+/** The pixels of a coarser grid that a region is enlarged from. */
+function coarseRegion(region: Rect, by: number): Rect {
+  return roundOut({
     ...{ x: region.x / by - 2, y: region.y / by - 2 },
     ...{ width: region.width / by + 4, height: region.height / by + 4 },
   });
-  return enlarge(blurred(draw, coarse, scale / by, deviation / by), coarse, region, by);
+}
+
+/** What `feathered` draws to give a region, and at which scale. */
+export function featherNeeds(
+  region: Rect,
+  scale: number,
+  sigma: number,
+): { rect: Rect; scale: number } {
+  const { by, deviation } = gridFor(scale, sigma);
+  if (deviation === 0) return { rect: region, scale };
+  const inside = by === 1 ? region : coarseRegion(region, by);
+  return { rect: growRect(inside, featherSupport(deviation)), scale: scale / by };
 }
 
 function blurred(draw: DrawCoverage, region: Rect, scale: number, sigma: number): CoverageImage {

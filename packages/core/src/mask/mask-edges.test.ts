@@ -2,7 +2,8 @@ import { IDENTITY, type RampPart, type Rect } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import { choked } from './choke';
-import { evened, firm } from './firm';
+import { feathered } from './feather';
+import { firm, steepened } from './firm';
 import { flattened } from './part-outline';
 import { bezierAt, rampCoverage } from './ramp';
 import { scanConvert } from './scan-convert';
@@ -72,7 +73,9 @@ describe('the other edge amounts', () => {
         }
         return out;
       };
-      const even = evened(jagged, region, 1, 4).data;
+      const soft = feathered(jagged, region, 1, 4);
+      steepened(soft, 4);
+      const even = soft.data;
       const edges = [...Array(60).keys()].map((y) => {
         const row = even.subarray((20 + y) * 120, (21 + y) * 120);
         return areaOf(row.slice());

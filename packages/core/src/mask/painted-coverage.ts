@@ -1,4 +1,5 @@
 import {
+  type BlobHash,
   boundsAfter,
   invert,
   type Matrix,
@@ -29,14 +30,7 @@ export function paintedCoverage(
   region: Rect,
   reader: PixelReader,
 ): PaintedCoverage | null {
-  const inverse = invert(toOutput);
-  const reachU = Math.max(1, Math.abs(inverse[0]) + Math.abs(inverse[2])) / 2;
-  const reachV = Math.max(1, Math.abs(inverse[1]) + Math.abs(inverse[3])) / 2;
-  const seen = boundsAfter(inverse, region);
-  const needed = roundOut({
-    ...{ x: seen.x - reachU, y: seen.y - reachV },
-    ...{ width: seen.width + 2 * reachU, height: seen.height + 2 * reachV },
-  });
+  const { inverse, reachU, reachV, needed } = lookedAt(toOutput, region);
   const tiles = tilesUnder(part, needed, reader);
   if (tiles.length === 0) return null;
   const value = newCoverage(region.width, region.height);
@@ -78,6 +72,36 @@ export function paintedCoverage(
   return { value, applies };
 }
 
+/** The mask pixels that a region is made from, and how far around a pixel's middle it looks. */
+function lookedAt(toOutput: Matrix, region: Rect) {
+  const inverse = invert(toOutput);
+  const reachU = Math.max(1, Math.abs(inverse[0]) + Math.abs(inverse[2])) / 2;
+  const reachV = Math.max(1, Math.abs(inverse[1]) + Math.abs(inverse[3])) / 2;
+  const seen = boundsAfter(inverse, region);
+  const needed = roundOut({
+    ...{ x: seen.x - reachU, y: seen.y - reachV },
+    ...{ width: seen.width + 2 * reachU, height: seen.height + 2 * reachV },
+  });
+  return { inverse, reachU, reachV, needed };
+}
+
+/** The tiles that `paintedCoverage` reads for a region. */
+export function tilesNeeded(part: Tiled, toOutput: Matrix, region: Rect): BlobHash[] {
+  const { needed } = lookedAt(toOutput, region);
+  return [...tileKeysUnder(part, needed)].map(([, , hash]) => hash);
+}
+
+/** The columns, rows and names of the tiles that a part has under mask pixels. */
+function* tileKeysUnder(part: Tiled, needed: Rect): Generator<[number, number, BlobHash]> {
+  const size = PAINTED_TILE_SIZE;
+  for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {
+    for (let col = Math.floor(needed.x / size); col * size < needed.x + needed.width; col++) {
+      const hash = part.tiles[`${col},${row}`];
+      if (hash) yield [col, row, hash];
+    }
+  }
+}
+
 /** A painted tile and where it lies, in mask pixels. */
 interface PlacedTile {
   readonly x: number;
@@ -88,14 +112,10 @@ interface PlacedTile {
 function tilesUnder(part: Tiled, needed: Rect, reader: PixelReader): PlacedTile[] {
   const size = PAINTED_TILE_SIZE;
   const tiles: PlacedTile[] = [];
-  for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {
-    for (let col = Math.floor(needed.x / size); col * size < needed.x + needed.width; col++) {
-      const hash = part.tiles[`${col},${row}`];
-      if (!hash) continue;
-      const pairs = reader.paintedTile(hash);
-      if (pairs) tiles.push({ x: col * size, y: row * size, pairs });
-      else reader.lacks?.();
-    }
+  for (const [col, row, hash] of tileKeysUnder(part, needed)) {
+    const pairs = reader.paintedTile(hash);
+    if (pairs) tiles.push({ x: col * size, y: row * size, pairs });
+    else reader.lacks?.(hash);
   }
   return tiles;
 }

@@ -1,10 +1,4 @@
-import {
-  type BoxPart,
-  type Mask,
-  PAINTED_TILE_SIZE,
-  type PhotoLayer,
-  placedAt,
-} from '@diplex/document';
+import { type BoxPart, type Mask, PAINTED_TILE_SIZE, placedAt, plainLayer } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import type { EdgeWork } from '../brush/brush';
@@ -24,11 +18,12 @@ const mask: Mask = {
   feather: 9,
   choke: 5,
 };
-const layer: PhotoLayer = {
-  ...{ id: 'l', kind: 'photo', name: 'Layer', shown: true, locked: false, opacity: 1 },
-  ...{ blending: 'normal', placement: { ...placedAt({ x: 9, y: 9 }), turn: 30 } },
-  ...{ source: 'a'.repeat(64), size: { width: 256, height: 256 }, maskUse: null },
-};
+const layer = plainLayer(
+  'l',
+  'Layer',
+  { kind: 'photo' as const, source: 'a'.repeat(64), size: { width: 256, height: 256 } },
+  { ...placedAt({ x: 9, y: 9 }), turn: 30 },
+);
 const reader = { level: () => undefined, paintedTile: () => undefined };
 const region = { x: 0, y: 0, width: SIDE, height: SIDE };
 

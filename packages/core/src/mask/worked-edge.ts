@@ -1,9 +1,19 @@
-import { IDENTITY, isOfColours, type Layer, type Mask, type Rect } from '@diplex/document';
+import {
+  type Composition,
+  IDENTITY,
+  isOfColours,
+  type Layer,
+  type Mask,
+  type Rect,
+} from '@diplex/document';
 import type { EdgeWork } from '../brush/brush';
-import type { CoverageImage } from '../image/images';
+import { maskNode } from '../graph/composition-graph';
+import type { GraphNode } from '../graph/node';
+import { PhotoNode } from '../graph/nodes/photo-node';
+import { ClearNode, FillNode } from '../graph/nodes/plain-nodes';
+import { renderNode } from '../graph/render-node';
+import { type CoverageImage, newCoverage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { renderContent } from '../render/render-layer';
-import { renderMask, type ToneSource } from './render-mask';
 
 /** How steep a firm edge is made. */
 const FIRM = 0.75;
@@ -62,25 +72,21 @@ function drawnParts(
   scale: number,
   reader: PixelReader,
 ): CoverageImage {
-  if (parts.some((part) => isOfColours(part) && part.shown && part.of !== 'own')) {
+  const looks = parts.filter((part) => isOfColours(part) && part.shown);
+  const elsewhere = looks.some((part) => isOfColours(part) && part.of !== 'own');
+  if (elsewhere || (looks.length > 0 && layer.content.kind === 'group')) {
     throw new EdgeRefused('This brush does not work where a mask looks at other layers.');
   }
   const worked: Mask = { id, name, startsFrom, parts, ...edge };
-  return renderMask(worked, IDENTITY, region, scale, { reader, tones: ownTones(layer, reader) });
+  const node = maskNode(worked, IDENTITY, SPACE, () => ownPicture(layer));
+  const image = renderNode(node, region, scale, reader) as CoverageImage | null;
+  return image ?? newCoverage(region.width, region.height);
 }
 
+const SPACE: Composition['mixIn'] = 'light';
+
 /** The layer's own pixels, laid on the grid of its mask. */
-function ownTones(layer: Layer, reader: PixelReader): ToneSource {
-  const { width, height } = layer.size;
-  const upright = {
-    ...layer,
-    placement: {
-      ...{ x: width / 2, y: height / 2, scaleX: 1, scaleY: 1, turn: 0 },
-      ...{ mirrorAcross: false, mirrorDown: false },
-    },
-  };
-  return {
-    space: 'light',
-    picture: (_of, region, scale) => renderContent(upright, region, scale, 'light', reader),
-  };
+function ownPicture({ content }: Layer): GraphNode {
+  if (content.kind === 'photo') return new PhotoNode(content, IDENTITY, SPACE);
+  return content.kind === 'fill' ? new FillNode(content, IDENTITY, SPACE) : new ClearNode();
 }

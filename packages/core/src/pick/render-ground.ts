@@ -2,12 +2,16 @@ import {
   boundsAfter,
   type Composition,
   growthOf,
+  IDENTITY,
   invert,
   type Layer,
+  layerById,
+  layerMatrix,
+  type Matrix,
   maskMatrix,
-  maskOf,
   maskSize,
   multiply,
+  type PhotoContent,
   type PickedFrom,
   type Rect,
   roundOut,
@@ -17,11 +21,13 @@ import {
 } from '@diplex/document';
 import { encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { resample } from '../geometry/resample';
+import { graphOf } from '../graph/composition-graph';
+import { digestOf, digestOfPart } from '../graph/digest';
+import type { GraphNode, Leaves } from '../graph/node';
+import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { levelCount, levelSize, type SourceLevel } from '../pixels/source-level';
 import { SOURCE_TILE, tiled, tileRect, tilesUnder } from '../pixels/tiled-level';
-import { neededPixels, type SourceTile } from '../render/needed-pixels';
-import { renderComposition } from '../render/render-composition';
 import type { PickGround } from './pick-ground';
 
 /** Pixels that a pick needs are not at hand. */
@@ -42,24 +48,63 @@ export interface GroundPlace {
   readonly owner: Layer;
 }
 
-/** Whether the colours are those of the holder's source, pixel for pixel. */
-function liesOnSource({ holder, from, owner }: GroundPlace): boolean {
+/** The photograph whose pixels the mask's are, one for one, where that is what is looked at. */
+function photoUnder({ composition, holder, from, owner }: GroundPlace): PhotoContent | null {
+  const { content } = owner;
+  if (from !== 'layer' || content.kind !== 'photo' || owner.id !== holder.id) return null;
   const { maskUse } = holder;
-  if (from !== 'layer' || owner.kind !== 'photo' || owner.id !== holder.id) return false;
-  return (
-    !maskUse || (maskUse.linked && maskUse.lies.every((v, i) => v === ([1, 0, 0, 1, 0, 0][i] ?? 0)))
-  );
+  const { width, height } = maskSize(composition, holder);
+  const alike = width === content.size.width && height === content.size.height;
+  const upright = maskUse?.lies.every((value, i) => value === IDENTITY[i]) ?? true;
+  return alike && upright && (maskUse?.linked ?? true) ? content : null;
 }
 
 /** What is looked at: the composition, or the owner alone, without its mask. */
-function seenFrom({ composition, from, owner }: GroundPlace): Composition {
-  if (from === 'composition') return composition;
-  const alone = { ...owner, maskUse: null, opacity: 1, shown: true, blending: 'normal' as const };
-  return { ...composition, layers: [alone] };
+function seenFrom({ composition, from, owner }: GroundPlace): GraphNode {
+  const graph = graphOf(composition);
+  return from === 'composition' ? graph.root : graph.alone(owner);
 }
 
 function extentOf({ composition, holder }: GroundPlace): Size {
-  return maskSize(holder, maskOf(composition, holder));
+  return maskSize(composition, holder);
+}
+
+/** A tenth of a thousandth of a pixel: linking and unlinking a mask moves nothing, but for the last digits. */
+const PLACES = 1e4;
+
+function rounded(matrix: Matrix): number[] {
+  return matrix.map((value) => Math.round(value * PLACES) / PLACES + 0);
+}
+
+/** A composition with a layer's mask left out: what is picked for it does not depend on what was picked. */
+function withoutMask({ composition, holder }: GroundPlace): Composition {
+  const layer = layerById(composition, holder.id);
+  if (!layer) return composition;
+  const layers = { ...composition.layers, [layer.id]: { ...layer, maskUse: null, edge: {} } };
+  return { ...composition, layers };
+}
+
+/**
+ * A digest of what lies under the pixels of a mask, and thus of what is picked from it: it changes when
+ * the owner's own picture comes to lie otherwise under the mask, or, where the composition is looked at,
+ * when anything that shows in it does. The holder's own mask does not count: it is what is made.
+ */
+export function groundKey(place: GroundPlace): string {
+  const { composition, holder, from, owner } = place;
+  const onCanvas = maskMatrix(composition, holder);
+  const { width, height } = extentOf(place);
+  if (from === 'composition') {
+    const seen = graphOf(withoutMask(place)).root.key;
+    return digestOf(JSON.stringify([seen, rounded(onCanvas), width, height]));
+  }
+  const onOwner = multiply(invert(layerMatrix(composition, owner)), onCanvas);
+  const { content } = owner;
+  // A photograph or a fill is the same wherever it lies; a group is what is in it, where that lies.
+  const picture =
+    content.kind === 'group'
+      ? [graphOf(composition).layer(owner).picture.key, rounded(onCanvas)]
+      : [digestOfPart(content), rounded(onOwner)];
+  return digestOf(JSON.stringify([picture, width, height]));
 }
 
 /**
@@ -70,10 +115,8 @@ export function groundOf(place: GroundPlace, reader: PixelReader): PickGround {
   const { width, height } = extentOf(place);
   const made = new Map<number, SourceLevel>();
   const make = (level: number) => {
-    const { owner } = place;
-    if (owner.kind === 'photo' && liesOnSource(place) && level < levelCount(width, height)) {
-      return wholeLevel(owner.source, level, reader);
-    }
+    const photo = photoUnder(place);
+    if (photo && level < levelCount(width, height)) return wholeLevel(photo.source, level, reader);
     return inScratch(() => underMask(place, level, reader));
   };
   return {
@@ -87,20 +130,27 @@ export function groundOf(place: GroundPlace, reader: PixelReader): PickGround {
   };
 }
 
-/** The source tiles that a ground reads for these levels. */
-export function groundNeeds(place: GroundPlace, levels: readonly number[]): SourceTile[] {
-  const { owner } = place;
+/** What a ground reads of sources and painted tiles for these levels. */
+export function groundNeeds(place: GroundPlace, levels: readonly number[]): Leaves {
   const { width, height } = extentOf(place);
-  return levels.flatMap((level) => {
-    if (owner.kind === 'photo' && liesOnSource(place)) {
-      const at = Math.min(level, levelCount(width, height) - 1);
-      const extent = levelSize(width, height, at);
-      const places = tilesUnder(extent, { x: 0, y: 0, ...extent });
-      return places.map((tile) => ({ source: owner.source, level: at, ...tile }));
+  const photo = photoUnder(place);
+  const leaves = levels.map((level): Leaves => {
+    if (!photo) {
+      const { region, scale } = seenRegion(place, level);
+      return neededBy(seenFrom(place), region, scale);
     }
-    const { region, scale } = seenRegion(place, level);
-    return [...neededPixels(seenFrom(place), region, scale).sources];
+    const at = Math.min(level, levelCount(width, height) - 1);
+    const extent = levelSize(width, height, at);
+    const places = tilesUnder(extent, { x: 0, y: 0, ...extent });
+    return {
+      sources: places.map((tile) => ({ source: photo.source, level: at, ...tile })),
+      painted: [],
+    };
   });
+  return {
+    sources: leaves.flatMap(({ sources }) => sources),
+    painted: leaves.flatMap(({ painted }) => painted),
+  };
 }
 
 /** A source in one piece. */
@@ -130,7 +180,7 @@ function wholeLevel(source: string, level: number, reader: PixelReader): SourceL
 
 /** The part of the composition that a mask lies on, at the scale of one of its levels. */
 function seenRegion(place: GroundPlace, level: number): { region: Rect; scale: number } {
-  const matrix = maskMatrix(place.holder);
+  const matrix = maskMatrix(place.composition, place.holder);
   const scale = 1 / (growthOf(matrix) * 2 ** level);
   const bounds = boundsAfter(multiply(scaling(scale, scale), matrix), {
     x: 0,
@@ -145,14 +195,24 @@ function underMask(place: GroundPlace, level: number, reader: PixelReader): Sour
   const extent = extentOf(place);
   const { width, height } = levelSize(extent.width, extent.height, level);
   const { region, scale } = seenRegion(place, level);
-  const seen = seenFrom(place);
-  const shown = renderComposition(seen, region, scale, reader);
+  const complete: PixelReader = {
+    level: (source, at) => reader.level(source, at),
+    paintedTile: (hash) => reader.paintedTile(hash),
+    lacks() {
+      throw new PickLacksPixels();
+    },
+  };
+  const shown = renderNode(seenFrom(place), region, scale, complete);
   const encoded = scratchSamples(region.width * region.height * 4, 8) as Uint8Array;
-  encodePixels(shown.data, seen.mixIn, encoded);
+  if (shown) encodePixels(shown.data, place.composition.mixIn, encoded);
+  else encoded.fill(0);
   const { width: across, height: down } = region;
   const pixels = tiled({ width: across, height: down, channels: 4, data: encoded.slice() });
   const toComposition = multiply(scaling(1 / scale, 1 / scale), translation(region.x, region.y));
-  const toLevel = multiply(scaling(2 ** -level, 2 ** -level), invert(maskMatrix(place.holder)));
+  const toLevel = multiply(
+    scaling(2 ** -level, 2 ** -level),
+    invert(maskMatrix(place.composition, place.holder)),
+  );
   const onLevel = { x: 0, y: 0, width, height };
   const image = resample({ level: 0, pixels }, multiply(toLevel, toComposition), onLevel, 'light');
   const data = new Uint8Array(width * height * 4);

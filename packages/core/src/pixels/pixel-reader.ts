@@ -13,6 +13,6 @@ export interface PixelReader {
   level(source: BlobHash, level: number): TiledLevel | undefined;
   /** A painted tile: PAINTED_TILE_SIZE squared pairs of value and coverage, 16 bits each. */
   paintedTile(hash: BlobHash): Uint16Array | undefined;
-  /** Told when something could not be drawn from the pixels it should be drawn from. */
-  lacks?(): void;
+  /** Told what could not be drawn from the pixels it should be drawn from: a source or a painted tile. */
+  lacks?(what: BlobHash): void;
 }

@@ -1,9 +1,11 @@
 import {
   type Composition,
   type Layer,
+  laidOut,
   type Mask,
   newComposition,
   placedAt,
+  plainLayer,
 } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import { tiled } from '../pixels/tiled-level';
@@ -28,15 +30,12 @@ const reader = {
 
 function scene(): Composition {
   const size = { width: SIDE, height: SIDE };
-  const base = { shown: true, locked: false, opacity: 1, blending: 'normal' as const, size };
   const placement = placedAt({ x: SIDE / 2, y: SIDE / 2 });
-  const colour = { r: 120, g: 30, b: 30, alpha: 1 };
-  const behind: Layer = {
-    ...{ id: 'behind', kind: 'fill', name: 'Behind', ...base, placement, maskUse: null },
-    fill: { by: 'colour', colour },
-  };
+  const fill = { by: 'colour' as const, colour: { r: 120, g: 30, b: 30, alpha: 1 } };
+  const behind = plainLayer('behind', 'Behind', { kind: 'fill' as const, fill, size }, placement);
+  const photograph = { kind: 'photo' as const, source: PHOTO, size };
   const thing: Layer = {
-    ...{ id: 'thing', kind: 'photo', name: 'Thing', ...base, placement, source: PHOTO },
+    ...plainLayer('thing', 'Thing', photograph, placement),
     maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
   };
   const oval = {
@@ -45,12 +44,12 @@ function scene(): Composition {
   };
   const mask: Mask = { id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0, parts: [oval] };
   const empty = newComposition('Check', size);
-  return { ...empty, layers: [behind, thing], masks: [mask] };
+  return laidOut(empty, [behind, thing], [mask]);
 }
 
 describe('an edge check', () => {
   const value = scene();
-  const thing = value.layers[1] as Layer;
+  const thing = value.layers.thing as Layer;
   const check = checkEdge(value, thing, { kind: 'composition' }, reader);
 
   it('finds the light rim, only where it is, the worst first', () => {
@@ -81,7 +80,8 @@ describe('an edge check', () => {
   });
 
   it('says that nothing is wrong where nothing is, and can be stopped', () => {
-    const tight = { ...value, masks: value.masks.map((mask) => ({ ...mask, choke: 6 })) };
+    const masks = { m: { ...(value.masks.m as Mask), choke: 6 } };
+    const tight = { ...value, masks };
     expect(checkEdge(tight, thing, { kind: 'composition' }, reader).worst).toHaveLength(0);
     const stopped = () => true;
     expect(() => checkEdge(value, thing, { kind: 'composition' }, reader, { stopped })).toThrow(

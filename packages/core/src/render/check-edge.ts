@@ -12,7 +12,7 @@ import { decodeExactly, inScratch } from '@diplex/kernels';
 import { oklabOfLight } from '../colour/oklab';
 import { boxMean } from '../filter/box-mean';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { layerCoverage } from './composite-layer';
+import { layerCoverage } from './layer-pixels';
 import { renderView } from './render-view';
 import type { View } from './view';
 
@@ -91,7 +91,7 @@ export function checkEdge(
 ): EdgeCheck {
   const { width, height } = composition.canvas;
   const canvas = { x: 0, y: 0, width, height };
-  const area = intersectRects(roundOut(layerBounds(layer)), canvas);
+  const area = intersectRects(roundOut(layerBounds(composition, layer)), canvas);
   const stretches = new Map<string, Profile>();
   const rows = Math.ceil(area.height / TILE);
   for (let row = 0; row < rows; row++) {

@@ -1,9 +1,12 @@
 import {
   type Composition,
+  IDENTITY,
+  type LayerEdge,
+  laidOut,
   type Mask,
   newComposition,
-  type PhotoLayer,
   placedAt,
+  plainLayer,
 } from '@diplex/document';
 import { encodeExactly } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
@@ -43,12 +46,11 @@ const reader: PixelReader = {
   paintedTile: () => pairs,
 };
 
-function composition(change: Partial<Mask>): Composition {
-  const layer: PhotoLayer = {
-    ...{ id: 'l', kind: 'photo', name: 'Disc', shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal', placement: placedAt({ x: SIDE / 2, y: SIDE / 2 }), source: PHOTO },
-    size: { width: SIDE, height: SIDE },
-    maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
+function composition(edge: LayerEdge): Composition {
+  const content = { kind: 'photo' as const, source: PHOTO, size: { width: SIDE, height: SIDE } };
+  const layer = {
+    ...plainLayer('l', 'Disc', content, placedAt({ x: SIDE / 2, y: SIDE / 2 })),
+    ...{ edge, maskUse: { mask: 'm', linked: true, turnedRound: false, lies: IDENTITY } },
   };
   const mask: Mask = {
     ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0 },
@@ -62,15 +64,13 @@ function composition(change: Partial<Mask>): Composition {
         },
       },
     ],
-    ...change,
   };
   const empty = newComposition('Fringe', { width: SIDE, height: SIDE });
-  return { ...empty, layers: [layer], masks: [mask] };
+  return laidOut(empty, [layer], [mask]);
 }
 
 const whole = { x: 0, y: 0, width: SIDE, height: SIDE };
-const render = (change: Partial<Mask>) =>
-  renderComposition(composition(change), whole, 1, reader).data;
+const render = (change: LayerEdge) => renderComposition(composition(change), whole, 1, reader).data;
 
 /** How far colours in the soft edge are from those of the disc, weighted by how much they show. */
 function colourError(pixels: Float32Array): number {
@@ -118,7 +118,7 @@ describe('a clean fringe', () => {
       half[p * 2] = 65_535;
       half[p * 2 + 1] = 65_535;
     }
-    const drawn = (change: Partial<Mask>, left: number) => {
+    const drawn = (change: LayerEdge, left: number) => {
       const value = half.map((sample, i) => (i % 2 === 0 ? Math.round(left * sample) : sample));
       const tiles: PixelReader = {
         ...reader,
@@ -142,23 +142,22 @@ describe('a clean fringe', () => {
     const before = (behind: readonly number[]) => {
       const fill = behind.map((v) => Math.round(255 * encodeExactly(v)));
       const [r = 0, g = 0, b = 0] = fill;
-      const composed = (change: Partial<Mask>) => {
+      const composed = (change: LayerEdge) => {
         const value = composition(change);
-        const flat = {
-          ...{
-            id: 'f',
-            kind: 'fill' as const,
-            name: 'Flat',
-            shown: true,
-            locked: false,
-            opacity: 1,
-          },
-          ...{ blending: 'normal' as const, placement: placedAt({ x: SIDE / 2, y: SIDE / 2 }) },
-          ...{ size: { width: SIDE, height: SIDE }, maskUse: null },
-          fill: { by: 'colour' as const, colour: { r, g, b, alpha: 1 } },
+        const filled = { by: 'colour' as const, colour: { r, g, b, alpha: 1 } };
+        const content = {
+          kind: 'fill' as const,
+          fill: filled,
+          size: { width: SIDE, height: SIDE },
         };
-        const layers = [flat as unknown as PhotoLayer, ...value.layers];
-        return renderComposition({ ...value, layers }, whole, 1, reader).data;
+        const flat = plainLayer('f', 'Flat', content, placedAt({ x: SIDE / 2, y: SIDE / 2 }));
+        const layers = [flat, ...Object.values(value.layers)];
+        return renderComposition(
+          laidOut(value, layers, Object.values(value.masks)),
+          whole,
+          1,
+          reader,
+        ).data;
       };
       const [none, where, all] = [
         composed({}),
@@ -186,9 +185,9 @@ describe('a clean fringe', () => {
       const line = part.subarray(y * region.width * 4, (y + 1) * region.width * 4);
       expect([...line]).toEqual([...all.subarray(from, from + region.width * 4)]);
     }
-    const [mask] = value.masks;
-    expect(fringeReach(mask, 1)).toBe(20);
-    expect(fringeReach(mask, 0.01)).toBe(0);
-    expect(fringeReach({ ...(mask as Mask), fringe: 0 }, 1)).toBe(0);
+    const edge = { fringe: 1, fringeWidth: 20 };
+    expect(fringeReach(edge, 1)).toBe(20);
+    expect(fringeReach(edge, 0.01)).toBe(0);
+    expect(fringeReach({ ...edge, fringe: 0 }, 1)).toBe(0);
   });
 });

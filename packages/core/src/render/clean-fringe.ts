@@ -1,8 +1,7 @@
-import { FRINGE_WIDTH, type Mask } from '@diplex/document';
+import { FRINGE_WIDTH, type LayerEdge } from '@diplex/document';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
 import { oklabOfLight } from '../colour/oklab';
 import type { CoverageImage, FloatImage } from '../image/images';
-import type { PaintedCoverage } from '../mask/painted-coverage';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
 const PLACES = 6;
@@ -34,15 +33,15 @@ function tapsFor(width: number): Taps {
   return { stride, count, weights };
 }
 
-/** Whether anything of a mask's fringe is cleaned. */
-export function hasFringe(mask: Mask | undefined): boolean {
-  return Boolean(mask?.fringe || mask?.fringeBrushed);
+/** Whether anything of a layer's fringe is cleaned. */
+export function hasFringe(edge: LayerEdge): boolean {
+  return Boolean(edge.fringe || edge.fringeBrushed);
 }
 
 /** How far a clean fringe looks at a scale, in output pixels; 0 where there is none. */
-export function fringeReach(mask: Mask | undefined, scale: number): number {
-  const width = (mask?.fringeWidth ?? FRINGE_WIDTH) * scale;
-  if (!hasFringe(mask) || width < LEAST) return 0;
+export function fringeReach(edge: LayerEdge, scale: number): number {
+  const width = (edge.fringeWidth ?? FRINGE_WIDTH) * scale;
+  if (!hasFringe(edge) || width < LEAST) return 0;
   const { stride, count } = tapsFor(width);
   return stride * count;
 }
@@ -62,10 +61,10 @@ export function fringeReach(mask: Mask | undefined, scale: number): number {
 export function cleanFringe(
   content: FloatImage,
   mask: CoverageImage,
-  { fringe = 0, fringeWidth = FRINGE_WIDTH }: Mask,
+  { fringe = 0, fringeWidth = FRINGE_WIDTH }: LayerEdge,
   scale: number,
   out: FloatImage,
-  brushed: PaintedCoverage | null = null,
+  brushed: Brushing | null = null,
   visible: OldColourShows = () => 1,
 ): void {
   const { stride, count, weights } = tapsFor(fringeWidth * scale);
@@ -111,11 +110,17 @@ export function cleanFringe(
   }
 }
 
+/** What strokes said of each pixel: how much is cleaned, times where they said so, and where they did. */
+export interface Brushing {
+  readonly value: Float32Array;
+  readonly applies: Float32Array;
+}
+
 /** How much is cleaned at a pixel: as strokes said, and as everywhere else where they did not. */
-function amountAt(everywhere: number, brushed: PaintedCoverage | null, pixel: number): number {
+function amountAt(everywhere: number, brushed: Brushing | null, pixel: number): number {
   if (!brushed) return everywhere;
   const { value, applies } = brushed;
-  return everywhere * (1 - (applies.data[pixel] as number)) + (value.data[pixel] as number);
+  return everywhere * (1 - (applies[pixel] as number)) + (value[pixel] as number);
 }
 
 /** How much an old colour would show at a pixel, 0..1. */

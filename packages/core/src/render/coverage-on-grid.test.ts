@@ -1,11 +1,14 @@
 import {
   type Composition,
   type FillLayer,
+  laidOut,
   type Mask,
   multiply,
   newComposition,
   placedAt,
+  plainLayer,
   rotation,
+  type Size,
   scaling,
   translation,
 } from '@diplex/document';
@@ -17,7 +20,10 @@ import { coverageOnGrid, holderCoverage, layerAlpha } from './coverage-on-grid';
 const reader: PixelReader = { level: () => undefined, paintedTile: () => undefined };
 
 /** A fill of 80 x 60 in the middle of a canvas of 100 x 100, shown by a box of 40 x 30. */
-function scene(change: Partial<FillLayer> = {}): { composition: Composition; layer: FillLayer } {
+function scene(size: Size = { width: 80, height: 60 }): {
+  composition: Composition;
+  layer: FillLayer;
+} {
   const mask: Mask = {
     ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0 },
     parts: [
@@ -27,16 +33,14 @@ function scene(change: Partial<FillLayer> = {}): { composition: Composition; lay
       },
     ],
   };
+  const fill = { by: 'colour' as const, colour: { r: 200, g: 100, b: 50, alpha: 0.5 } };
+  const content = { kind: 'fill' as const, fill, size };
   const layer: FillLayer = {
-    ...{ id: 'l', kind: 'fill', name: 'Fill', shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal', placement: placedAt({ x: 50, y: 50 }) },
-    size: { width: 80, height: 60 },
+    ...plainLayer('l', 'Fill', content, placedAt({ x: 50, y: 50 })),
     maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
-    fill: { by: 'colour', colour: { r: 200, g: 100, b: 50, alpha: 0.5 } },
-    ...change,
   };
   const empty = newComposition('Test', { width: 100, height: 100 });
-  return { composition: { ...empty, layers: [layer], masks: [mask] }, layer };
+  return { composition: laidOut(empty, [layer], [mask]), layer };
 }
 
 const sum = (data: Float32Array) => data.reduce((total, value) => total + value, 0);
@@ -82,7 +86,7 @@ describe('coverage on the grid of a mask', () => {
 });
 
 describe('tiles that are drawn', () => {
-  const { composition, layer } = scene({ size: { width: 600, height: 600 } });
+  const { composition, layer } = scene({ width: 600, height: 600 });
   const draw = holderCoverage(composition, layer, reader);
   const lay = (region: { x: number; y: number; width: number; height: number }) =>
     coverageOnGrid(draw, translation(-250, -250), region);

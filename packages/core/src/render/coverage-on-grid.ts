@@ -14,8 +14,7 @@ import type { CoverageImage } from '../image/images';
 import { newCoverage } from '../image/images';
 import type { DrawCoverage } from '../mask/feather';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { layerCoverage } from './composite-layer';
-import { renderContent } from './render-layer';
+import { layerCoverage, layerPicture } from './layer-pixels';
 
 /** How a layer covers the composition: its mask, its border and its own alpha; not its opacity. */
 export function layerAlpha(
@@ -25,7 +24,7 @@ export function layerAlpha(
 ): DrawCoverage {
   return (region, scale) => {
     const coverage = newCoverage(region.width, region.height);
-    const content = renderContent(layer, region, scale, composition.mixIn, reader);
+    const content = layerPicture(composition, layer, region, scale, reader);
     if (!content) return coverage;
     const shape = layerCoverage(composition, layer, region, scale, reader);
     for (let p = 0; p < coverage.data.length; p++) {

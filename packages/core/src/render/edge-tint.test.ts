@@ -1,26 +1,32 @@
 import {
   type Composition,
   type Layer,
+  type LayerEdge,
+  laidOut,
   type Mask,
   newComposition,
   placedAt,
+  plainLayer,
 } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
-import { damage } from './damage';
+import { graphOf } from '../graph/composition-graph';
+import { damage } from '../graph/damage';
+import { isNowhere } from '../graph/region';
 import { tintReach } from './edge-tint';
 import { renderComposition } from './render-composition';
 
 const SIDE = 128;
-const flat = (id: string, r: number, g: number, b: number): Layer => ({
-  ...{ id, kind: 'fill', name: id, shown: true, locked: false, opacity: 1, blending: 'normal' },
-  ...{ placement: placedAt({ x: SIDE / 2, y: SIDE / 2 }), size: { width: SIDE, height: SIDE } },
-  ...{ maskUse: null, fill: { by: 'colour', colour: { r, g, b, alpha: 1 } } },
-});
+const flat = (id: string, r: number, g: number, b: number): Layer => {
+  const fill = { by: 'colour' as const, colour: { r, g, b, alpha: 1 } };
+  const content = { kind: 'fill' as const, fill, size: { width: SIDE, height: SIDE } };
+  return plainLayer(id, id, content, placedAt({ x: SIDE / 2, y: SIDE / 2 }));
+};
 
 /** A dark thing, cut by a box from 40 on, before a bright red one. */
-function scene(change: Partial<Mask>, red = 255): Composition {
+function scene(edge: LayerEdge, red = 255): Composition {
   const thing: Layer = {
     ...flat('thing', 20, 30, 40),
+    edge,
     maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
   };
   const box = {
@@ -28,10 +34,10 @@ function scene(change: Partial<Mask>, red = 255): Composition {
     ...{ feather: 0, inverted: false, x: 40, y: -10, width: 200, height: 200 },
   };
   const mask: Mask = {
-    ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0, parts: [box], ...change },
+    ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0, parts: [box] },
   };
   const empty = newComposition('Tint', { width: SIDE, height: SIDE });
-  return { ...empty, layers: [flat('behind', red, 0, 0), thing], masks: [mask] };
+  return laidOut(empty, [flat('behind', red, 0, 0), thing], [mask]);
 }
 
 const whole = { x: 0, y: 0, width: SIDE, height: SIDE };
@@ -57,14 +63,21 @@ describe('an edge tint', () => {
     expect(weak(41) - plain(41)).toBeCloseTo((tinted(41) - plain(41)) / 2, 3);
     const wide = row(scene({ tint: 0.6, tintWidth: 40 }));
     expect(wide(55)).toBeGreaterThan(tinted(55) * 3);
-    expect(tintReach(scene({}).masks[0], 1)).toBe(0);
-    expect(tintReach(scene({ tint: 1 }).masks[0], 0.01)).toBe(0);
+    expect(tintReach({}, 1)).toBe(0);
+    expect(tintReach({ tint: 1 }, 0.01)).toBe(0);
   });
 
   it('follows what lies behind, and has it drawn again', () => {
     const [before, after] = [scene({ tint: 0.6 }), scene({ tint: 0.6 }, 60)];
     expect(row(after)(40)).toBeLessThan(row(before)(40) / 4);
-    const moved = { ...before, layers: [flat('behind', 60, 0, 0), before.layers[1] as Layer] };
-    expect(damage(before, moved)).not.toMatchObject({ width: 0 });
+    const [was, is] = [before, after].map((value) =>
+      graphOf(value).layer(value.layers.thing as Layer),
+    );
+    const looks = [before, after].map((value, i) => {
+      const nodes = [was, is][i];
+      if (!nodes) throw new Error('There is a thing.');
+      return graphOf(value).look(value.layers.thing as Layer, nodes, nodes.behind);
+    });
+    expect(isNowhere(damage(looks[0] as never, looks[1] as never, 1))).toBe(false);
   });
 });

@@ -1,4 +1,4 @@
-import { type Mask, type Rect, TINT_WIDTH } from '@diplex/document';
+import { type LayerEdge, type Rect, TINT_WIDTH } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { blurSupport, gaussianBlur } from '../filter/gaussian-blur';
 import { type CoverageImage, type FloatImage, unwrittenImage } from '../image/images';
@@ -7,14 +7,14 @@ import { type CoverageImage, type FloatImage, unwrittenImage } from '../image/im
 const LEAST = 0.5;
 
 /** The deviation of the blur, in output pixels; 0 where there is no tint. */
-function tintDeviation({ tint, tintWidth = TINT_WIDTH }: Mask, scale: number): number {
+function tintDeviation({ tint, tintWidth = TINT_WIDTH }: LayerEdge, scale: number): number {
   const sigma = (tintWidth * scale) / 2;
   return tint && sigma >= LEAST ? sigma : 0;
 }
 
 /** How far an edge tint looks at a scale, in output pixels; 0 where there is none. */
-export function tintReach(mask: Mask | undefined, scale: number): number {
-  const sigma = mask ? tintDeviation(mask, scale) : 0;
+export function tintReach(edge: LayerEdge, scale: number): number {
+  const sigma = tintDeviation(edge, scale);
   return sigma > 0 ? blurSupport(sigma) : 0;
 }
 
@@ -36,11 +36,11 @@ export function tintEdge(
   region: Rect,
   shown: Placed<CoverageImage>,
   behind: Placed<FloatImage>,
-  mask: Mask,
+  edge: LayerEdge,
   scale: number,
 ): void {
-  const sigma = tintDeviation(mask, scale);
-  const { tint = 0 } = mask;
+  const sigma = tintDeviation(edge, scale);
+  const { tint = 0 } = edge;
   inScratch(() => {
     const light = blurred(sigma, region, behind.at, (from, to, o) => {
       for (let c = 0; c < 4; c++) to[o + c] = behind.image.data[from * 4 + c] as number;

@@ -1,13 +1,8 @@
-import { type Fill, type FillLayer, IDENTITY, placedAt, scaling } from '@diplex/document';
+import { type Fill, IDENTITY, scaling } from '@diplex/document';
 import { decodeExactly } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import { fillContent } from './fill-content';
 
-const layer = (fill: Fill): FillLayer => ({
-  ...{ id: 'l', kind: 'fill', name: 'Fill', shown: true, locked: false, opacity: 1, fill },
-  ...{ blending: 'normal', placement: placedAt({ x: 50, y: 50 }), maskUse: null },
-  size: { width: 100, height: 100 },
-});
 const REGION = { x: 0, y: 0, width: 100, height: 4 };
 const WHITE = { r: 255, g: 255, b: 255, alpha: 1 };
 const CLEAR_BLACK = { r: 0, g: 0, b: 0, alpha: 0 };
@@ -16,11 +11,11 @@ const ways = { from: { x: 20.5, y: 0.5 }, to: { x: 70.5, y: 0.5 } };
 describe('a fill', () => {
   it('by colour is that colour everywhere, premultiplied, in the space asked for', () => {
     const fill: Fill = { by: 'colour', colour: { r: 255, g: 128, b: 0, alpha: 0.5 } };
-    const { data } = fillContent(layer(fill), IDENTITY, REGION, 'light');
+    const { data } = fillContent(fill, IDENTITY, REGION, 'light');
     const half = decodeExactly(128 / 255) / 2;
     for (const [i, value] of [0.5, half, 0, 0.5].entries()) expect(data[i]).toBeCloseTo(value, 6);
     expect(data.slice(-4)).toEqual(data.slice(0, 4));
-    const encoded = fillContent(layer(fill), IDENTITY, REGION, 'encoded').data;
+    const encoded = fillContent(fill, IDENTITY, REGION, 'encoded').data;
     expect(encoded[1]).toBeCloseTo(64 / 255, 6);
   });
 
@@ -28,7 +23,7 @@ describe('a fill', () => {
     'by a %s gradient mixes encoded values along its way and stays as it is beyond',
     (by) => {
       const fill: Fill = { by, ...ways, first: WHITE, last: CLEAR_BLACK };
-      const { data } = fillContent(layer(fill), IDENTITY, REGION, 'encoded');
+      const { data } = fillContent(fill, IDENTITY, REGION, 'encoded');
       const alpha = (x: number) => data[x * 4 + 3] as number;
       expect(alpha(20)).toBeCloseTo(1, 3);
       expect(alpha(45)).toBeCloseTo(0.5, 3);
@@ -41,7 +36,7 @@ describe('a fill', () => {
 
   it('goes with its layer', () => {
     const fill: Fill = { by: 'straight', ...ways, first: WHITE, last: CLEAR_BLACK };
-    const { data } = fillContent(layer(fill), scaling(0.5, 0.5), REGION, 'encoded');
+    const { data } = fillContent(fill, scaling(0.5, 0.5), REGION, 'encoded');
     expect(data[22 * 4 + 3]).toBeCloseTo(0.51, 2);
     expect(data[50 * 4 + 3]).toBe(0);
   });

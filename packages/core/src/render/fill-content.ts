@@ -1,11 +1,4 @@
-import {
-  type Fill,
-  type FillColour,
-  type FillLayer,
-  invert,
-  type Matrix,
-  type Rect,
-} from '@diplex/document';
+import { type Fill, type FillColour, invert, type Matrix, type Rect } from '@diplex/document';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
 import { type FloatImage, newFloatImage } from '../image/images';
 
@@ -13,12 +6,12 @@ import { type FloatImage, newFloatImage } from '../image/images';
 const STEPS = 1024;
 
 /**
- * A fill layer's pixels in a region: premultiplied RGBA in `space`. Colours are mixed as straight
+ * A fill's pixels in a region: premultiplied RGBA in `space`. Colours are mixed as straight
  * encoded values with their alphas beside them (CSS Images 3, without premultiplying).
  * @param toOutput from layer pixels to output pixels
  */
 export function fillContent(
-  { fill }: FillLayer,
+  fill: Fill,
   toOutput: Matrix,
   region: Rect,
   space: MixSpaceName,

@@ -8,8 +8,7 @@ import {
 } from '@diplex/document';
 import { encodeExactly } from '@diplex/kernels';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { layerCoverage } from './composite-layer';
-import { renderContent } from './render-layer';
+import { layerCoverage, layerPicture } from './layer-pixels';
 import type { Colour } from './view';
 
 /** It is measured on a picture of at most this side. */
@@ -21,10 +20,10 @@ export function meanColour(
   layer: Layer,
   reader: PixelReader,
 ): Colour | null {
-  const bounds = layerBounds(layer);
+  const bounds = layerBounds(composition, layer);
   const scale = Math.min(1, SIDE / Math.max(bounds.width, bounds.height));
   const region = roundOut(boundsAfter(scaling(scale, scale), bounds));
-  const content = renderContent(layer, region, scale, 'light', reader);
+  const content = layerPicture({ ...composition, mixIn: 'light' }, layer, region, scale, reader);
   const coverage = layerCoverage(composition, layer, region, scale, reader);
   if (!content) return null;
   const sum = [0, 0, 0, 0];

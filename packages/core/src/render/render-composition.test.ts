@@ -1,22 +1,9 @@
-import {
-  type Composition,
-  newComposition,
-  paintPart,
-  perform,
-  placedAt,
-  removePart,
-  reorderPart,
-  setMaskEdge,
-  setOpacity,
-  setPart,
-  setPlacement,
-} from '@diplex/document';
+import { laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
 import { encodePixels } from '@diplex/kernels';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { tiled } from '../pixels/tiled-level';
-import { damage } from './damage';
 import { renderComposition } from './render-composition';
 import { anyComposition, sampleReader } from './sample-composition.test-support';
 
@@ -87,13 +74,10 @@ describe('renderComposition', () => {
         88.68760585784912,
       ],
     ] as const) {
-      const layer = {
-        ...{ id: 'l', kind: 'fill' as const, name: 'Fill', shown: true, locked: false, opacity: 1 },
-        ...{ blending: 'normal' as const, size: { width: 20, height: 14 }, maskUse: null, fill },
-        placement: { ...placedAt({ x, y }), scaleX, scaleY, turn },
-      };
+      const content = { kind: 'fill' as const, fill, size: { width: 20, height: 14 } };
+      const placement = { ...placedAt({ x, y }), scaleX, scaleY, turn };
       const empty = newComposition('Corner', { width: 64, height: 40 });
-      const composition = { ...empty, layers: [layer] };
+      const composition = laidOut(empty, [plainLayer('l', 'Fill', content, placement)]);
       const right = { x: 32, y: 0, width: 32, height: 40 };
       const all = renderComposition(composition, { ...right, x: 0, width: 64 }, 1, sampleReader);
       const tile = renderComposition(composition, right, 1, sampleReader);
@@ -115,15 +99,12 @@ describe('renderComposition', () => {
       },
       paintedTile: () => undefined,
     };
-    const layer = (id: string, source: string, opacity: number) => ({
-      ...{ id, kind: 'photo' as const, name: id, shown: true, locked: false, opacity, source },
-      ...{ blending: 'normal' as const, placement: placedAt({ x: 1, y: 1 }) },
-      ...{ size: { width: 2, height: 2 }, maskUse: null },
-    });
-    const composition: Composition = {
-      ...newComposition('Half', { width: 2, height: 2 }),
-      layers: [layer('far', black, 1), layer('near', white, 0.5)],
+    const layer = (id: string, source: string, opacity: number) => {
+      const content = { kind: 'photo' as const, source, size: { width: 2, height: 2 } };
+      return { ...plainLayer(id, id, content, placedAt({ x: 1, y: 1 })), opacity };
     };
+    const empty = newComposition('Half', { width: 2, height: 2 });
+    const composition = laidOut(empty, [layer('far', black, 1), layer('near', white, 0.5)]);
     const grey = (mixIn: 'light' | 'encoded') => {
       const region = { x: 0, y: 0, width: 1, height: 1 };
       const image = renderComposition({ ...composition, mixIn }, region, 1, reader);
@@ -133,63 +114,5 @@ describe('renderComposition', () => {
     };
     expect(grey('light')).toEqual([188, 188, 188, 255]);
     expect(grey('encoded')).toEqual([128, 128, 128, 255]);
-  });
-});
-
-describe('damage', () => {
-  /** The smallest and largest places where two renderings differ must lie inside the damage. */
-  function expectInside(before: Composition, after: Composition): void {
-    const rect = damage(before, after);
-    if (rect === 'everything') return;
-    const a = renderComposition(before, whole, 1, sampleReader).data;
-    const b = renderComposition(after, whole, 1, sampleReader).data;
-    const outside = a.findIndex((value, i) => {
-      const [x, y] = [(i >> 2) % 96, Math.floor((i >> 2) / 96)];
-      const inside =
-        x >= rect.x && y >= rect.y && x < rect.x + rect.width && y < rect.y + rect.height;
-      return value !== b[i] && !inside;
-    });
-    expect(outside, `sample ${outside} changed outside ${JSON.stringify(rect)}`).toBe(-1);
-  }
-
-  it('holds everything that an operation changed', () => {
-    fc.assert(
-      fc.property(anyComposition, fc.nat(3), fc.nat(90), (composition, pick, value) => {
-        const layer = composition.layers[pick % Math.max(1, composition.layers.length)];
-        if (!layer) return;
-        const placement = { ...layer.placement, x: value, turn: value };
-        const moved = perform(composition, setPlacement, { layer: layer.id, placement });
-        expectInside(composition, moved.composition);
-        const faded = perform(composition, setOpacity, { layer: layer.id, opacity: value / 100 });
-        expectInside(composition, faded.composition);
-        for (const mask of composition.masks) {
-          for (const part of mask.parts) {
-            const args = { mask: mask.id, part: part.id };
-            expectInside(composition, perform(composition, removePart, args).composition);
-            const back = perform(composition, reorderPart, { ...args, to: 0 });
-            expectInside(composition, back.composition);
-            const settings = { shown: !part.shown, feather: value / 9 };
-            const set = perform(composition, setPart, { ...args, settings });
-            expectInside(composition, set.composition);
-          }
-          const edge = { choke: value / 30, evened: value % 3, firm: value / 90 };
-          const edged = perform(composition, setMaskEdge, { mask: mask.id, edge });
-          expectInside(composition, edged.composition);
-          for (const part of mask.parts.filter((each) => each.kind === 'painted')) {
-            const args = { mask: mask.id, part: part.id, tiles: { '0,0': 'f'.repeat(64) } };
-            const painted = perform(composition, paintPart, { ...args, way: 'hide' });
-            expectInside(composition, painted.composition);
-          }
-        }
-      }),
-      { numRuns: 25 },
-    );
-  });
-
-  it('is empty when nothing changed, and everything when the canvas did', () => {
-    const composition = newComposition('Test', { width: 96, height: 80 });
-    expect(damage(composition, composition)).toMatchObject({ width: 0, height: 0 });
-    const larger = newComposition('Test', { width: 97, height: 80 });
-    expect(damage(composition, larger)).toBe('everything');
   });
 });

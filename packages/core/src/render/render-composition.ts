@@ -1,27 +1,11 @@
 import type { Composition, Rect } from '@diplex/document';
-import { inScratch } from '@diplex/kernels';
+import { graphOf } from '../graph/composition-graph';
+import type { Leaves } from '../graph/node';
+import { neededBy, type RenderPlan, renderNode } from '../graph/render-node';
+import { viewGraph } from '../graph/view-graph';
 import { type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
-import type { BackdropCache } from './backdrop-cache';
-import { compositeLayer } from './composite-layer';
-
-/** How a rendering is done; nothing of it changes the result. */
-export interface RenderPlan {
-  /** Asked between layers; once it says so, the rendering ends with RenderStopped. */
-  readonly stopped?: () => boolean;
-  /** The layer that is worked on: what lies behind it is kept for the next time. */
-  readonly worksOn?: {
-    readonly layer: string;
-    /** The part of the output that is kept as one; the region lies inside. */
-    readonly tile: Rect;
-    readonly cache: BackdropCache;
-  };
-}
-
-/** The rendering was called off. */
-export class RenderStopped extends Error {
-  override readonly name = 'RenderStopped';
-}
+import type { View } from './view';
 
 /**
  * The composition in a region: premultiplied RGBA floats in the mixing space, transparent where no
@@ -30,7 +14,7 @@ export class RenderStopped extends Error {
  * @param region whole-number output pixels; output pixel (X, Y) covers the composition from
  *   X / scale to (X + 1) / scale
  * @param scale output pixels per composition pixel, greater than 0
- * @param reader pixels at hand; a layer whose source is missing is left out
+ * @param reader pixels at hand; it is told of those that are missing, whose layer is left out
  * @throws RenderStopped when the plan says so
  */
 export function renderComposition(
@@ -40,72 +24,16 @@ export function renderComposition(
   reader: PixelReader,
   plan: RenderPlan = {},
 ): FloatImage {
-  const image = newFloatImage(region.width, region.height);
-  const first = putBackdrop(composition, image, region, scale, reader, plan);
-  putLayers(composition, [first, composition.layers.length], image, region, scale, reader, plan);
-  return image;
+  const image = renderNode(graphOf(composition).root, region, scale, reader, plan);
+  return (image as FloatImage | null) ?? newFloatImage(region.width, region.height);
 }
 
-function putLayers(
+/** The source tiles and painted tiles that drawing a region of a view reads. */
+export function neededPixels(
   composition: Composition,
-  [first, end]: readonly [number, number],
-  image: FloatImage,
   region: Rect,
   scale: number,
-  reader: PixelReader,
-  { stopped }: RenderPlan,
-): void {
-  for (const layer of composition.layers.slice(first, end)) {
-    if (!layer.shown || layer.opacity === 0) continue;
-    if (stopped?.()) throw new RenderStopped('The rendering was called off.');
-    compositeLayer(composition, layer, image, region, scale, reader);
-  }
-}
-
-/** Puts what lies behind the layer that is worked on into `image`; gives the number of its layers. */
-function putBackdrop(
-  composition: Composition,
-  image: FloatImage,
-  region: Rect,
-  scale: number,
-  reader: PixelReader,
-  plan: RenderPlan,
-): number {
-  const { worksOn } = plan;
-  const count = composition.layers.findIndex((layer) => layer.id === worksOn?.layer);
-  if (!worksOn || count < 1) return 0;
-  const { cache, tile } = worksOn;
-  const stack = cache.stackName(composition, count);
-  if (stack === null) return 0;
-  const key = [stack, scale, tile.x, tile.y, tile.width, tile.height].join(' ');
-  const kept = cache.get(key);
-  if (kept) {
-    copyPart(kept, tile, image, region);
-    return count;
-  }
-  inScratch(() => {
-    let whole = true;
-    const watching: PixelReader = {
-      level: (source, level) => reader.level(source, level),
-      paintedTile: (hash) => reader.paintedTile(hash),
-      lacks() {
-        whole = false;
-        reader.lacks?.();
-      },
-    };
-    const behind = newFloatImage(tile.width, tile.height);
-    putLayers(composition, [0, count], behind, tile, scale, watching, plan);
-    if (whole) cache.put(key, behind.data);
-    copyPart(behind.data, tile, image, region);
-  });
-  return count;
-}
-
-/** Copies what `image` (of `region`) shows from pixels of `tile`, which encloses it. */
-function copyPart(from: Float32Array, tile: Rect, image: FloatImage, region: Rect): void {
-  const line = region.width * 4;
-  for (let y = 0; y < region.height; y++) {
-    const at = ((region.y - tile.y + y) * tile.width + region.x - tile.x) * 4;
-    image.data.set(from.subarray(at, at + line), y * line);
-  }
+  view: View = { kind: 'composition' },
+): Leaves {
+  return neededBy(viewGraph(composition, view).node, region, scale);
 }

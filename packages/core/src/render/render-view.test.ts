@@ -1,16 +1,19 @@
 import {
   type Composition,
+  type Layer,
+  laidOut,
   type MaskPart,
   newComposition,
   PAINTED_TILE_SIZE,
-  type PhotoLayer,
   placedAt,
+  plainLayer,
+  type Size,
 } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { tiled } from '../pixels/tiled-level';
 import { meanColour } from './mean-colour';
-import { neededPixels } from './needed-pixels';
+import { neededPixels } from './render-composition';
 import { renderView } from './render-view';
 import type { View } from './view';
 
@@ -44,19 +47,19 @@ const painted: MaskPart = {
 
 function composition(
   parts: readonly MaskPart[],
-  change: Partial<PhotoLayer> = {},
+  change: Partial<Layer> = {},
   startsFrom: 'full' | 'empty' = 'full',
+  size: Size = { width: 300, height: 300 },
 ): Composition {
-  const layer: PhotoLayer = {
-    ...{ id: 'l', kind: 'photo', name: 'Layer', shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal', placement: placedAt({ x: 150, y: 150 }), source: PHOTO },
-    ...{ size: { width: 300, height: 300 } },
+  const content = { kind: 'photo' as const, source: PHOTO, size };
+  const layer: Layer = {
+    ...plainLayer('l', 'Layer', content, placedAt({ x: 150, y: 150 })),
     maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
     ...change,
   };
   const mask = { id: 'm', name: 'Mask', startsFrom, parts, feather: 0 };
   const empty = newComposition('Views', { width: 320, height: 300 });
-  return { ...empty, layers: [layer], masks: [mask] };
+  return laidOut(empty, [layer], [mask]);
 }
 
 function colourAt(value: Composition, view: View, x: number, y: number): number[] {
@@ -105,10 +108,10 @@ describe('renderView', () => {
 
   it('shows what only one of two masks shows, each hatched its own way', () => {
     const value = composition([painted]);
-    const [own] = value.layers;
+    const own = value.layers.l;
     if (!own) throw new Error('There is a layer.');
     const other = { ...own, id: 'o', maskUse: null };
-    const both = { ...value, layers: [own, other] };
+    const both = laidOut(value, [own, other], Object.values(value.masks));
     const view: View = { kind: 'difference', layer: 'l', other: 'o' };
     // Both show it: the layer as it is.
     expect(colourAt(both, view, 200, 200)).toEqual([200, 200, 200, 255]);
@@ -120,10 +123,10 @@ describe('renderView', () => {
 
   it('finds the mean colour of what is shown', () => {
     const value = composition([painted]);
-    const layer = value.layers[0] as PhotoLayer;
+    const layer = value.layers.l as Layer;
     expect(meanColour(value, layer, reader)).toEqual({ r: 200, g: 200, b: 200 });
     const nothing = composition([], {}, 'empty');
-    expect(meanColour(nothing, nothing.layers[0] as PhotoLayer, reader)).toBeNull();
+    expect(meanColour(nothing, nothing.layers.l as Layer, reader)).toBeNull();
   });
 
   it('veils what is hidden, and leaves what is shown as it is', () => {
@@ -231,7 +234,7 @@ describe('neededPixels', () => {
       sources: [{ source: PHOTO, level: 0, column: 0, row: 0 }],
       painted: [TILE],
     });
-    const large = composition([], { size: { width: 4000, height: 4000 } });
+    const large = composition([], {}, 'full', { width: 4000, height: 4000 });
     expect(neededPixels(large, corner, 0.2).sources.every(({ level }) => level === 2)).toBe(true);
     expect(neededPixels(composition([{ ...painted, shown: false }]), corner, 1).painted).toEqual(
       [],
@@ -239,8 +242,8 @@ describe('neededPixels', () => {
   });
 
   it('names only what lies under the region', () => {
-    const large = composition([], {
-      ...{ size: { width: 4000, height: 4000 }, placement: placedAt({ x: 2000, y: 2000 }) },
+    const large = composition([], { placement: placedAt({ x: 2000, y: 2000 }) }, 'full', {
+      ...{ width: 4000, height: 4000 },
     });
     const middle = { x: 1100, y: 600, width: 300, height: 200 };
     expect(neededPixels(large, middle, 1).sources.map(({ column, row }) => [column, row])).toEqual([
@@ -253,6 +256,9 @@ describe('neededPixels', () => {
   it('leaves out what is not seen, but not the layer that is looked at', () => {
     const value = composition([painted], { shown: false });
     expect(neededPixels(value, corner, 1).sources).toEqual([]);
-    expect(neededPixels(value, corner, 1, 'l').sources).toHaveLength(1);
+    expect(neededPixels(value, corner, 1, plain).sources).toEqual([]);
+    const veil: View = { kind: 'veil', layer: 'l', colour: { r: 0, g: 0, b: 0 }, strength: 1 };
+    expect(neededPixels(value, corner, 1, plain).painted).toHaveLength(1);
+    expect(neededPixels(value, corner, 1, veil).sources).toHaveLength(1);
   });
 });

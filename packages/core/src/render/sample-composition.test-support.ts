@@ -3,12 +3,21 @@ import {
   COMBINE_RULES,
   type Composition,
   FALLOFFS,
+  GROUP_MIXING,
+  intersectRects,
+  isEmpty,
+  type Layer,
+  type LayerEdge,
+  laidOut,
   type Mask,
   type MaskPart,
+  type MaskUse,
   newComposition,
   PAINTED_TILE_SIZE,
-  type PhotoLayer,
+  placedAt,
+  plainLayer,
   RAMP_SHAPES,
+  type Rect,
   TONE_COMPONENTS,
 } from '@diplex/document';
 import fc from 'fast-check';
@@ -123,6 +132,9 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   choke: fc.constantFrom(undefined, 0, 1.4, -2.6),
   evened: fc.constantFrom(undefined, 0, 2),
   firm: fc.constantFrom(undefined, 0, 0.6),
+});
+
+const anyEdge: fc.Arbitrary<LayerEdge> = fc.record({
   fringe: fc.constantFrom(undefined, undefined, 0.8),
   fringeWidth: fc.constantFrom(undefined, 3),
   fringeWhere: fc.constantFrom(undefined, 'visible' as const),
@@ -131,42 +143,133 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   tintWidth: fc.constantFrom(undefined, 4),
 });
 
-const anyLayer = fc.record({
-  kind: fc.constant('photo' as const),
-  name: fc.constant('Layer'),
-  shown: fc.boolean(),
-  locked: fc.constant(false),
+const compositing = {
+  shown: fc.constantFrom(true, true, false),
   // A float has no room for the smallest amounts; nobody sets them.
-  opacity: amount.map((value) => (value < 1e-6 ? 0 : value)),
-  blending: fc.constantFrom(...BLEND_MODES),
+  opacity: fc.oneof(
+    fc.constant(1),
+    amount.map((value) => (value < 1e-6 ? 0 : value)),
+  ),
+  blending: fc.constantFrom('normal' as const, ...BLEND_MODES),
+  edge: anyEdge,
+  mask: fc.option(anyMask, { nil: null }),
+  turnedRound: fc.boolean(),
+  linked: fc.boolean(),
+  density: fc.constantFrom(undefined, 0.7),
+};
+
+const anyLayer = fc.record({
+  ...compositing,
   placement: fc.record({
     ...{ x: place, y: place },
     scaleX: fc.double({ min: 0.3, max: 2, noNaN: true }),
     scaleY: fc.double({ min: 0.3, max: 2, noNaN: true }),
     turn: fc.constantFrom(0, 0, 90, 17, -140),
     ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.boolean() },
+    skew: fc.constantFrom(undefined, undefined, 20),
   }),
   source: fc.constantFrom(PHOTO, CUT_OUT),
-  size: fc.constant({ width: 90, height: 70 }),
-  mask: fc.option(anyMask, { nil: null }),
-  turnedRound: fc.boolean(),
-  density: fc.constantFrom(undefined, 0.7),
 });
 
-/** Any composition of up to four layers on a canvas of 96 x 80 pixels. */
+const anyGroup = fc.record({
+  ...compositing,
+  mixing: fc.constantFrom(...GROUP_MIXING),
+  placement: fc.record({
+    ...{ x: fc.integer({ min: -9, max: 20 }), y: fc.constantFrom(0, 3.4) },
+    ...{ scaleX: fc.constantFrom(1, 1, 0.8), scaleY: fc.constant(1) },
+    turn: fc.constantFrom(0, 0, 12),
+    ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.constant(false) },
+  }),
+  /** Which of the things there are it takes in, and how many. */
+  ...{ from: fc.nat(5), count: fc.integer({ min: 0, max: 3 }) },
+});
+
+/** The canvas of `anyComposition`, in pixels. */
+export const SAMPLE_CANVAS = { width: 96, height: 80 };
+
+/** Any composition of up to four layers in up to two groups, one perhaps in the other. */
 export const anyComposition: fc.Arbitrary<Composition> = fc
   .tuple(
     fc.array(anyLayer, { maxLength: 4 }),
+    fc.array(anyGroup, { maxLength: 2 }),
     fc.constantFrom('light' as const, 'encoded' as const),
   )
-  .map(([layers, mixIn]) => {
+  .map(([layers, groups, mixIn]) => {
     const masks: Mask[] = [];
-    const made = layers.map(({ mask, turnedRound, density, ...layer }, i): PhotoLayer => {
-      if (!mask) return { ...layer, id: `l${i}`, maskUse: null };
-      masks.push({ ...mask, id: `m${i}` });
-      const use = { mask: `m${i}`, linked: true, turnedRound, density };
-      return { ...layer, id: `l${i}`, maskUse: { ...use, lies: [1, 0, 0, 1, 0, 0] } };
-    });
-    const empty = newComposition('Any', { width: 96, height: 80 });
-    return { ...empty, mixIn, layers: made, masks };
+    const used = (
+      mask: Omit<Mask, 'id'> | null,
+      id: string,
+      use: Omit<MaskUse, 'mask' | 'lies'>,
+    ) => {
+      if (!mask) return null;
+      masks.push({ ...mask, id });
+      return { ...use, mask: id, lies: [1, 0, 0, 1, 0, 0] as const };
+    };
+    const made: Layer[] = layers.map(
+      ({ mask, turnedRound, linked, density, source, placement, ...rest }, i) => ({
+        ...plainLayer(
+          `l${i}`,
+          'Layer',
+          { kind: 'photo', source, size: { width: 90, height: 70 } },
+          placement,
+        ),
+        ...rest,
+        maskUse: used(mask, `m${i}`, { turnedRound, linked, density }),
+      }),
+    );
+    const empty = { ...newComposition('Any', SAMPLE_CANVAS), mixIn };
+    const flat = laidOut(empty, made);
+    const grouped = groups.reduce(
+      (
+        scene,
+        { mask, turnedRound, linked, density, mixing, placement, from, count, ...rest },
+        i,
+      ) => {
+        const at = from % (scene.root.length + 1);
+        const children = scene.root.slice(at, at + count);
+        const group: Layer = {
+          ...plainLayer(`g${i}`, 'Group', { kind: 'group', children, mixing }, placement),
+          ...rest,
+          maskUse: used(mask, `n${i}`, { turnedRound, linked, density }),
+        };
+        const root = [...scene.root.slice(0, at), group.id, ...scene.root.slice(at + count)];
+        return { ...scene, root, layers: { ...scene.layers, [group.id]: group } };
+      },
+      flat,
+    );
+    return { ...grouped, masks: Object.fromEntries(masks.map((mask) => [mask.id, mask])) };
   });
+
+/** Layers that are all tinted, with masks of the tones of what lies behind: each looks at all behind it. */
+export function manyTinted(count: number): Composition {
+  const masks: Mask[] = [];
+  const layers = Array.from({ length: count }, (_, i): Layer => {
+    const tones: MaskPart = {
+      ...{ id: 't', kind: 'tones', name: 'Tones', shown: true, combine: 'add', feather: 1 },
+      ...{ inverted: false, component: 'lightness', of: 'behind', low: [0, 0.3], high: [0.7, 0.9] },
+    };
+    masks.push({ id: `m${i}`, name: 'Mask', startsFrom: 'empty', parts: [tones], feather: 0 });
+    const content = {
+      kind: 'photo' as const,
+      ...{ source: PHOTO, size: { width: 90, height: 70 } },
+    };
+    return {
+      ...plainLayer(`l${i}`, 'Layer', content, placedAt({ x: 40 + i, y: 40 })),
+      edge: { tint: 0.4, tintWidth: 4 },
+      maskUse: { mask: `m${i}`, linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
+    };
+  });
+  return laidOut(newComposition('Tinted', SAMPLE_CANVAS), layers, masks);
+}
+
+/** A region in squares, those at its end smaller. */
+export function tilesOf(region: Rect, side: number): Rect[] {
+  const tiles: Rect[] = [];
+  for (let y = region.y; y < region.y + region.height; y += side) {
+    for (let x = region.x; x < region.x + region.width; x += side) {
+      const tile = intersectRects({ x, y, width: side, height: side }, region);
+      if (!isEmpty(tile)) tiles.push(tile);
+    }
+  }
+  return tiles;
+}

@@ -10,6 +10,6 @@ export const addPart: Operation<{ mask: string; part: MaskPart }> = {
   change(draft, { mask, part }) {
     const target = unlockedMask(draft, mask);
     target.parts.push(castDraft(part));
-    cleanSolved(target, part);
+    cleanSolved(draft, mask, [part]);
   },
 };

@@ -1,7 +1,8 @@
 import { castDraft, type Draft } from 'mutative';
-import type { Layer, Mask, PickedPart } from '../composition';
+import type { Composition, Layer, Mask, PickedPart } from '../composition';
 import { newId } from '../identifiers';
-import { NEW_MASK_LIES } from '../placing';
+import { newMaskLies, newMaskSize } from '../placing';
+import { usersOf } from '../tree';
 import { duplicateLayer } from './duplicate-layer';
 import {
   type CompositionDraft,
@@ -19,16 +20,21 @@ function lay(
   part: PickedPart,
   startsFrom: Mask['startsFrom'],
 ): void {
-  const mask = draft.masks.find((each) => each.id === layer.maskUse?.mask);
+  const mask = layer.maskUse ? draft.masks[layer.maskUse.mask] : undefined;
   if (mask) {
     // A new list: that of a mask which was copied just now is still the one of its original.
     mask.parts = castDraft([...mask.parts, part]);
     return;
   }
-  const made: Mask = { id: newId(), name: 'Mask', startsFrom, parts: [part], feather: 0 };
-  draft.masks.push(castDraft(made));
+  const scene = draft as Composition;
+  const made: Mask = {
+    ...{ id: newId(), name: 'Mask', startsFrom, parts: [part], feather: 0 },
+    ...newMaskSize(scene, layer as Layer),
+  };
+  const lies = newMaskLies(scene, layer as Layer);
+  draft.masks[made.id] = castDraft(made);
   layer.maskUse = castDraft({
-    ...{ mask: made.id, linked: true, turnedRound: false, lies: NEW_MASK_LIES },
+    ...{ mask: made.id, linked: true, turnedRound: false, lies },
   });
 }
 
@@ -53,12 +59,8 @@ export const divideLayer: Operation<{
     lay(draft, copy, keeps, 'full');
     if (way === 'copy') return;
     const layer = unlockedLayer(draft, id);
-    if (
-      layer.maskUse &&
-      draft.layers.some((each) => each.id !== id && each.maskUse?.mask === layer.maskUse?.mask)
-    ) {
-      separateMask.change(draft, { layer: id });
-    }
+    const shared = layer.maskUse && usersOf(draft as Composition, layer.maskUse.mask).length > 1;
+    if (shared) separateMask.change(draft, { layer: id });
     const drops = { ...part, id: newId(), combine: turned ? 'add' : 'subtract' } as const;
     lay(draft, layer, drops, 'full');
   },

@@ -1,23 +1,53 @@
 import { castDraft, current } from 'mutative';
+import { type Composition, isGroup, type Layer, type Mask } from '../composition';
 import { newId } from '../identifiers';
-import { draftLayer, draftMask, layerName, type Operation } from './operation';
+import { groupOf, withDescendants } from '../tree';
+import { draftLayer, draftList, layerName, type Operation } from './operation';
 
-/** Puts a copy right before (nearer than) the layer. The copy has a mask of its own. */
+/** A layer with all that is in it and their masks, under new ids, the layer itself under `id`. */
+export function copyOf(
+  composition: Composition,
+  layer: Layer,
+  id: string,
+): { layer: Layer; inside: Layer[]; masks: Mask[] } {
+  const all = withDescendants(composition, layer.id);
+  const ids = new Map(all.map((each) => [each.id, each.id === layer.id ? id : newId()]));
+  const masks = new Map<string, Mask>();
+  const maskFor = (name: string): string => {
+    const original = composition.masks[name];
+    const made = masks.get(name);
+    if (made || !original) return made?.id ?? name;
+    // The name on the shelf stays with the original.
+    const mask = { ...original, id: newId(), ...(original.shelf && { shelf: null }) };
+    masks.set(name, mask);
+    return mask.id;
+  };
+  const copies = all.map((each): Layer => {
+    const { maskUse } = each;
+    const content = isGroup(each)
+      ? { ...each.content, children: each.content.children.map((child) => ids.get(child) ?? child) }
+      : each.content;
+    return {
+      ...{ ...each, id: ids.get(each.id) ?? each.id, content },
+      maskUse: maskUse && { ...maskUse, mask: maskFor(maskUse.mask) },
+    };
+  });
+  const [first, ...inside] = copies;
+  return { layer: first ?? { ...layer, id }, inside, masks: [...masks.values()] };
+}
+
+/** Puts a copy right before (nearer than) the layer. The copy has masks of its own. */
 export const duplicateLayer: Operation<{ layer: string; copy: string }> = {
   name: 'duplicateLayer',
   words: (before, { layer }) => `Duplicated ${layerName(before, layer)}`,
   change(draft, args) {
-    const layer = current(draftLayer(draft, args.layer));
-    let { maskUse } = layer;
-    if (maskUse) {
-      const original = current(draftMask(draft, maskUse.mask));
-      // The name on the shelf stays with the original.
-      const mask = { ...original, id: newId(), ...(original.shelf && { shelf: null }) };
-      maskUse = { ...maskUse, mask: mask.id };
-      draft.masks.push(castDraft(mask));
-    }
-    const copy = { ...layer, id: args.copy, name: `${layer.name} copy`, locked: false, maskUse };
-    const at = draft.layers.findIndex((each) => each.id === args.layer) + 1;
-    draft.layers.splice(at, 0, castDraft(copy));
+    const scene = current(draft) as Composition;
+    const original = current(draftLayer(draft, args.layer)) as Layer;
+    const { layer, inside, masks } = copyOf(scene, original, args.copy);
+    for (const mask of masks) draft.masks[mask.id] = castDraft(mask);
+    const copy = { ...layer, name: `${layer.name} copy`, locked: false };
+    for (const each of [copy, ...inside]) draft.layers[each.id] = castDraft(each);
+    const list = draftList(draft, groupOf(scene, args.layer)?.id ?? null);
+    list.splice(list.indexOf(args.layer) + 1, 0, args.copy);
   },
 };

@@ -7,6 +7,6 @@ export const keepMask: Operation<{ mask: Mask }> = {
   name: 'keepMask',
   words: (_, { mask }) => `Kept ${mask.shelf ?? mask.name} on the mask shelf`,
   change(draft, { mask }) {
-    draft.masks.push(castDraft(mask));
+    draft.masks[mask.id] = castDraft(mask);
   },
 };

@@ -10,7 +10,7 @@ export const layArea: Operation<{ mask: Mask; words: string; lies?: Matrix }> = 
   words: (_, { words }) => words,
   change(draft, { mask, lies = IDENTITY }) {
     const before = draft.area?.mask;
-    draft.masks.push(castDraft(mask));
+    draft.masks[mask.id] = castDraft(mask);
     draft.area = castDraft({ mask: mask.id, lies, turnedRound: false, inUse: true });
     dropUnusedMask(draft, before);
   },

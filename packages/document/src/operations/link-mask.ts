@@ -1,6 +1,7 @@
 import { current } from 'mutative';
+import type { Layer } from '../composition';
 import { invert, multiply } from '../geometry/matrix';
-import { layerMatrix } from '../placing';
+import { ownMatrix } from '../placing';
 import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
 
 /** Links a mask to its layer or lets go of it. Nothing moves on the canvas at that moment. */
@@ -12,7 +13,7 @@ export const linkMask: Operation<{ layer: string; linked: boolean }> = {
     const layer = unlockedLayer(draft, args.layer);
     if (!layer.maskUse) throw new OperationRefused(`${layer.name} has no mask to link.`);
     if (layer.maskUse.linked === args.linked) return;
-    const matrix = layerMatrix(current(layer));
+    const matrix = ownMatrix(current(layer) as Layer);
     const step = args.linked ? invert(matrix) : matrix;
     layer.maskUse.lies = [...multiply(step, layer.maskUse.lies)];
     layer.maskUse.linked = args.linked;

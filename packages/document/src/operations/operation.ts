@@ -1,6 +1,14 @@
 import { create, type Draft, type Patches } from 'mutative';
-import type { Composition, Layer, Mask, MaskPart } from '../composition';
+import {
+  type Composition,
+  type GroupContent,
+  isGroup,
+  type Layer,
+  type Mask,
+  type MaskPart,
+} from '../composition';
 import { newId } from '../identifiers';
+import { lockedBy, usersOf } from '../tree';
 
 export type CompositionDraft = Draft<Composition>;
 export type Patch = Patches<true>[number];
@@ -57,27 +65,63 @@ export function perform<Args>(
 }
 
 export function draftLayer(draft: CompositionDraft, id: string): Draft<Layer> {
-  const layer = draft.layers.find((each) => each.id === id);
+  const layer = draft.layers[id];
   if (!layer) throw new OperationRefused('That layer is no longer in the composition.');
   return layer;
+}
+
+function theOther(
+  lock: { readonly id: string },
+  layer: { readonly id: string; readonly name: string },
+) {
+  return lock.id === layer.id ? 'it' : layer.name;
+}
+
+/** The list in which layers of a group stand, or those of none. */
+export function draftList(draft: CompositionDraft, group: string | null): string[] {
+  if (group === null) return draft.root;
+  const layer = draftLayer(draft, group);
+  if (!isGroup(layer as Layer)) throw new OperationRefused(`${layer.name} is not a group.`);
+  return (layer.content as Draft<GroupContent>).children;
+}
+
+/** Takes layers out of the lists they stand in; they are in no list then. */
+export function takeOut(draft: CompositionDraft, ids: readonly string[]): void {
+  const lists = [
+    draft.root,
+    ...Object.values(draft.layers).flatMap(({ content }) =>
+      content.kind === 'group' ? [content.children] : [],
+    ),
+  ];
+  for (const list of lists) {
+    for (const id of ids) {
+      const at = list.indexOf(id);
+      if (at >= 0) list.splice(at, 1);
+    }
+  }
 }
 
 /** The layer, if it may be changed. */
 export function unlockedLayer(draft: CompositionDraft, id: string): Draft<Layer> {
   const layer = draftLayer(draft, id);
-  if (layer.locked) throw new OperationRefused(`${layer.name} is locked. Unlock it to change it.`);
+  const lock = lockedBy(draft as Composition, layer as Layer);
+  if (lock)
+    throw new OperationRefused(
+      `${lock.name} is locked. Unlock it to change ${theOther(lock, layer)}.`,
+    );
   return layer;
 }
 
 export function draftMask(draft: CompositionDraft, id: string): Draft<Mask> {
-  const mask = draft.masks.find((each) => each.id === id);
+  const mask = draft.masks[id];
   if (!mask) throw new OperationRefused('That mask is no longer in the composition.');
   return mask;
 }
 
 /** The mask, if no locked layer uses it. */
 export function unlockedMask(draft: CompositionDraft, id: string): Draft<Mask> {
-  const locked = draft.layers.find((layer) => layer.locked && layer.maskUse?.mask === id);
+  const users = usersOf(draft as Composition, id);
+  const locked = users.find((layer) => lockedBy(draft as Composition, layer));
   if (locked) throw new OperationRefused(`${locked.name} is locked. Unlock it to change its mask.`);
   return draftMask(draft, id);
 }
@@ -101,16 +145,15 @@ export function moveItem<Item>(items: Item[], from: number, to: number): void {
 }
 
 export function layerName(composition: Composition, id: string): string {
-  return composition.layers.find((layer) => layer.id === id)?.name ?? 'layer';
+  return composition.layers[id]?.name ?? 'layer';
 }
 
 /** The name of the layer that uses a mask, or the mask's own. */
 export function maskOwnerName(composition: Composition, maskId: string): string {
-  const layer = composition.layers.find((each) => each.maskUse?.mask === maskId);
-  return layer?.name ?? composition.masks.find((each) => each.id === maskId)?.name ?? 'mask';
+  const [layer] = usersOf(composition, maskId);
+  return layer?.name ?? composition.masks[maskId]?.name ?? 'mask';
 }
 
 export function partName(composition: Composition, maskId: string, partId: string): string {
-  const mask = composition.masks.find((each) => each.id === maskId);
-  return mask?.parts.find((part) => part.id === partId)?.name ?? 'part';
+  return composition.masks[maskId]?.parts.find((part) => part.id === partId)?.name ?? 'part';
 }

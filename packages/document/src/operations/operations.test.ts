@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import schema5 from '../../examples/schema-5.json';
+import schema6 from '../../examples/schema-6.json';
 import {
+  type Composition,
+  contentBounds,
+  layerById,
+  layerMatrix,
   type Mask,
   maskMatrix,
   maskOf,
@@ -50,9 +55,15 @@ describe('every operation', () => {
     [operations.lockLayer, { ...wall, locked: false }, 'Unlocked Harbour wall'],
     [operations.setOpacity, { ...keeper, opacity: 0.25 }, 'Opacity of Keeper to 25 %'],
     [operations.setBlending, { ...keeper, blending: 'screen' }, 'Blending of Keeper to screen'],
-    [operations.reorderLayer, { ...keeper, to: 0 }, 'Moved Keeper farther'],
+    [operations.moveLayers, { layers: ['keeper'], into: null, at: 0 }, 'Moved Keeper farther'],
     [operations.duplicateLayer, { ...keeper, copy: 'k2' }, 'Duplicated Keeper'],
-    [operations.removeLayer, keeper, 'Deleted Keeper'],
+    [operations.removeLayer, { layers: ['keeper'] }, 'Deleted Keeper'],
+    [operations.removeLayer, { layers: ['keeper', 'glow'] }, 'Deleted 2 layers'],
+    [
+      operations.groupLayers,
+      { layers: ['keeper', 'glow'], group: 'g', name: 'Pair' },
+      'Grouped 2 layers as Pair',
+    ],
     [operations.removeMask, keeper, 'Deleted the mask of Keeper'],
     [operations.linkMask, { ...keeper, linked: false }, 'Unlinked the mask of Keeper'],
     [operations.turnMaskRound, keeper, 'Turned the mask of Keeper round'],
@@ -96,24 +107,24 @@ describe('every operation', () => {
       'Firmness to 100 %: mask of Keeper',
     ],
     [
-      operations.setMaskEdge,
-      { mask: 'cut', edge: { tint: 0.5 } },
-      'Edge tint to 50 %: mask of Keeper',
+      operations.setLayerEdge,
+      { ...keeper, edge: { tint: 0.5 } },
+      'Edge tint to 50 %: edge of Keeper',
     ],
     [
-      operations.setMaskEdge,
-      { mask: 'cut', edge: { tintWidth: 30 } },
-      'Edge tint over 30 px: mask of Keeper',
+      operations.setLayerEdge,
+      { ...keeper, edge: { tintWidth: 30 } },
+      'Edge tint over 30 px: edge of Keeper',
     ],
     [
-      operations.setMaskEdge,
-      { mask: 'cut', edge: { fringeWhere: 'everywhere' } },
-      'Clean fringe everywhere: mask of Keeper',
+      operations.setLayerEdge,
+      { ...keeper, edge: { fringeWhere: 'everywhere' } },
+      'Clean fringe everywhere: edge of Keeper',
     ],
     [
-      operations.setMaskEdge,
-      { mask: 'cut', edge: { fringe: 0.5 } },
-      'Clean fringe to 50 %: mask of Keeper',
+      operations.setLayerEdge,
+      { ...keeper, edge: { fringe: 0.5 } },
+      'Clean fringe to 50 %: edge of Keeper',
     ],
     [operations.setDensity, { ...keeper, density: 0.5 }, 'Density of the mask of Keeper to 50 %'],
     [
@@ -159,7 +170,7 @@ describe('every operation', () => {
   );
 
   it('names a placement by what changed most tellingly', () => {
-    const { placement } = example.layers[1] ?? {};
+    const { placement } = example.layers.keeper ?? {};
     const words = (change: object) =>
       after(operations.setPlacement, {
         ...keeper,
@@ -174,7 +185,7 @@ describe('every operation', () => {
   it('adds tiles to a painted part and counts the stroke', () => {
     const args = { mask: 'cut', part: 'p4', tiles: { '3,2': HASH }, way: 'hide' as const };
     const { composition, words } = after(operations.paintPart, args);
-    const part = composition.masks[0]?.parts[3];
+    const part = composition.masks.cut?.parts[3];
     expect(words).toBe('Brushed the mask of Keeper: hides');
     expect(part).toMatchObject({ strokes: 4, tiles: { '3,2': HASH } });
     expect(Object.keys(part?.kind === 'painted' ? part.tiles : {})).toHaveLength(3);
@@ -182,7 +193,12 @@ describe('every operation', () => {
 
   it('keeps layers where they are in the picture when the canvas changes', () => {
     const { composition } = after(operations.setCanvasSize, { width: 1700, height: 900 });
-    expect(composition.layers.map(({ placement: { x, y } }) => [x, y])).toEqual([
+    expect(
+      composition.root.map((id) => {
+        const { x, y } = composition.layers[id]?.placement ?? {};
+        return [x, y];
+      }),
+    ).toEqual([
       [850, 450],
       [1080, 500],
       [850, 450],
@@ -193,8 +209,8 @@ describe('every operation', () => {
     const recipe = { by: 'subject' as const, name: 'Cup', confidence: 1 };
     const args = { mask: 'cut', part: 'p7', recipe, tiles: { '2,2': HASH } };
     const { composition } = after(operations.pickPart, args);
-    expect(composition.masks[0]?.parts[6]).toMatchObject({ recipe, tiles: { '2,2': HASH } });
-    const part = composition.masks[0]?.parts[6];
+    expect(composition.masks.cut?.parts[6]).toMatchObject({ recipe, tiles: { '2,2': HASH } });
+    const part = composition.masks.cut?.parts[6];
     expect(part?.kind === 'picked' && Object.keys(part.tiles)).toEqual(['2,2']);
   });
 
@@ -202,84 +218,90 @@ describe('every operation', () => {
     const recipe = { by: 'subject' as const, name: 'Cup', confidence: 1 };
     const args = { mask: 'cut', part: 'p7', recipe, tiles: { '2,2': HASH } };
     const plain = after(operations.pickPart, args).composition;
-    expect(plain.masks[0]?.fringe).toBeUndefined();
+    expect(plain.layers.keeper?.edge.fringe).toBeUndefined();
     const solved = after(operations.pickPart, { ...args, solved: 40 }).composition;
-    expect(solved.masks[0]).toMatchObject({ fringe: 1 });
-    const off = perform(solved, operations.setMaskEdge, { mask: 'cut', edge: { fringe: 0 } });
+    expect(solved.layers.keeper?.edge).toMatchObject({ fringe: 1 });
+    const off = perform(solved, operations.setLayerEdge, { ...keeper, edge: { fringe: 0 } });
     const again = perform(off.composition, operations.pickPart, { ...args, solved: 50 });
-    expect(again.composition.masks[0]?.fringe).toBe(0);
+    expect(again.composition.layers.keeper?.edge.fringe).toBe(0);
   });
 
   it('says by brush where a fringe is cleaned, and forgets it again', () => {
-    const stroke = { mask: 'cut', tiles: { '3,2': HASH }, way: 'leave' as const };
+    const stroke = { ...keeper, tiles: { '3,2': HASH }, way: 'leave' as const };
     const { composition, words } = after(operations.paintFringe, stroke);
     expect(words).toBe('Brushed the fringe of Keeper: leaves it');
-    const before = example.masks[0]?.fringeBrushed;
-    expect(composition.masks[0]?.fringeBrushed).toEqual({
+    const before = example.layers.keeper?.edge.fringeBrushed;
+    expect(composition.layers.keeper?.edge.fringeBrushed).toEqual({
       strokes: 3,
       tiles: { ...before?.tiles, '3,2': HASH },
     });
-    const even = perform(composition, operations.evenFringe, { mask: 'cut' }).composition;
-    expect(even.masks[0]?.fringeBrushed).toBeNull();
+    const even = perform(composition, operations.evenFringe, keeper).composition;
+    expect(even.layers.keeper?.edge.fringeBrushed).toBeNull();
     const anew = perform(even, operations.paintFringe, stroke).composition;
-    expect(anew.masks[0]?.fringeBrushed).toEqual({ strokes: 1, tiles: { '3,2': HASH } });
-    expect(() => perform(even, operations.evenFringe, { mask: 'cut' })).toThrow('brushed nowhere');
+    expect(anew.layers.keeper?.edge.fringeBrushed).toEqual({ strokes: 1, tiles: { '3,2': HASH } });
+    expect(() => perform(even, operations.evenFringe, keeper)).toThrow('brushed nowhere');
   });
 
   it('cleans the fringe by itself when a brush solved what is sheer', () => {
     const stroke = { mask: 'cut', part: 'p4', tiles: { '1,1': HASH } };
     const shown = after(operations.paintPart, { ...stroke, way: 'show' }).composition;
-    expect(shown.masks[0]?.fringe).toBeUndefined();
+    expect(shown.layers.keeper?.edge.fringe).toBeUndefined();
     const sheer = after(operations.paintPart, { ...stroke, way: 'sheer' }).composition;
-    expect(sheer.masks[0]).toMatchObject({ fringe: 1 });
-    const part = example.masks[0]?.parts[3];
+    expect(sheer.layers.keeper?.edge).toMatchObject({ fringe: 1 });
+    const part = example.masks.cut?.parts[3];
     if (part?.kind !== 'painted') throw new Error('That part is painted.');
     const { sheer: _, ...plain } = part;
     const add = (id: string, more: object) =>
       after(operations.addPart, { mask: 'cut', part: { ...plain, id, ...more } }).composition;
-    expect(add('n1', {}).masks[0]?.fringe).toBeUndefined();
-    expect(add('n2', { sheer: 1 }).masks[0]?.fringe).toBe(1);
+    expect(add('n1', {}).layers.keeper?.edge.fringe).toBeUndefined();
+    expect(add('n2', { sheer: 1 }).layers.keeper?.edge.fringe).toBe(1);
   });
 
   it('shares a mask in its place, keeps what is on the shelf, and drops what nobody uses', () => {
     const unlocked = perform(example, operations.lockLayer, { ...wall, locked: false }).composition;
     const shared = perform(unlocked, operations.shareMask, { ...wall, mask: 'cut' }).composition;
-    const [behind, near] = shared.layers;
+    const [behind, near] = ['wall', 'keeper'].map((id) => layerById(shared, id));
     if (!behind || !near) throw new Error('There are two layers.');
     const at = { x: 33, y: 44 };
-    const [a, b] = [behind, near].map((layer) => transform(maskMatrix(layer), at));
+    const [a, b] = [behind, near].map((layer) => transform(maskMatrix(shared, layer), at));
     expect(a?.x).toBeCloseTo(b?.x ?? 0);
     expect(a?.y).toBeCloseTo(b?.y ?? 0);
     const bare = [wall, keeper].reduce(
       (composition, args) => perform(composition, operations.removeMask, args).composition,
       shared,
     );
-    expect(bare.masks.map((mask) => mask.shelf ?? mask.id)).toEqual(['Keeper, cut', 'lamp']);
+    expect(Object.values(bare.masks).map((mask) => mask.shelf ?? mask.id)).toEqual([
+      'Keeper, cut',
+      'lamp',
+    ]);
     const off = perform(bare, operations.shelveMask, { mask: 'cut', shelf: null }).composition;
-    expect(off.masks.map(({ id }) => id)).toEqual(['lamp']);
+    expect(Object.keys(off.masks)).toEqual(['lamp']);
   });
 
   it('cuts a layer in two: each has a mask of its own, and together they show what one did', () => {
     const args = { ...keeper, copy: 'k2', part: LAID, way: 'cut' as const };
     const { composition } = after(operations.divideLayer, args);
     const [old, made] = ['keeper', 'k2'].map((id) => {
-      const layer = composition.layers.find((each) => each.id === id);
+      const layer = layerById(composition, id);
       return layer && maskOf(composition, layer);
     });
-    const before = example.masks[0]?.parts ?? [];
+    const before = example.masks.cut?.parts ?? [];
     expect(old?.parts.at(-1)).toMatchObject({ combine: 'subtract', tiles: { '0,0': HASH } });
     expect(made?.parts.at(-1)).toMatchObject({ combine: 'intersect', tiles: { '0,0': HASH } });
     expect(old?.parts.slice(0, -1)).toEqual(before);
     expect(made?.parts.slice(0, -1)).toEqual(before);
     const copied = after(operations.divideLayer, { ...args, way: 'copy' }).composition;
-    expect(copied.masks.find(({ id }) => id === 'cut')?.parts).toEqual(before);
+    expect(copied.masks.cut?.parts).toEqual(before);
   });
 
   it('cuts a layer without a mask: the two masks are the part and what is left of it', () => {
     const open = perform(example, operations.removeMask, keeper).composition;
     const args = { ...keeper, copy: 'k2', part: LAID, way: 'cut' as const };
     const { composition } = perform(open, operations.divideLayer, args);
-    const masks = composition.layers.slice(1, 3).map((layer) => maskOf(composition, layer));
+    const masks = composition.root.slice(1, 3).map((id) => {
+      const layer = layerById(composition, id);
+      return layer && maskOf(composition, layer);
+    });
     expect(masks.map((mask) => [mask?.startsFrom, mask?.parts[0]?.combine])).toEqual([
       ['full', 'subtract'],
       ['full', 'intersect'],
@@ -288,31 +310,39 @@ describe('every operation', () => {
 
   it('drops the mask of the area before when another area is made', () => {
     const { composition } = after(operations.layArea, { mask: AREA, words: 'All' });
-    expect(composition.masks.map(({ id }) => id)).toEqual(['cut', 'roof']);
+    expect(Object.keys(composition.masks)).toEqual(['cut', 'roof']);
     expect(composition.area).toMatchObject({ mask: 'roof', inUse: true, turnedRound: false });
   });
 
   it('gives a copy a mask of its own', () => {
     const { composition } = after(operations.duplicateLayer, { ...keeper, copy: 'k2' });
-    const [, original, copy] = composition.layers;
+    const [, original, copy] = composition.root.map((id) => layerById(composition, id));
     expect(copy?.maskUse?.mask).not.toBe(original?.maskUse?.mask);
-    expect(copy && maskOf(composition, copy)?.parts).toEqual(example.masks[0]?.parts);
+    expect(copy && maskOf(composition, copy)?.parts).toEqual(example.masks.cut?.parts);
   });
 });
 
 describe('operations that cannot be', () => {
   it.each([
     [operations.setOpacity, { ...wall, opacity: 0 }, 'Harbour wall is locked'],
-    [operations.removeLayer, wall, 'Harbour wall is locked'],
+    [operations.removeLayer, { layers: ['wall'] }, 'Harbour wall is locked'],
+    [
+      operations.groupLayers,
+      { layers: ['wall', 'glow'], group: 'g', name: 'Pair' },
+      'Harbour wall is locked',
+    ],
+    [operations.groupLayers, { layers: [], group: 'g', name: 'Pair' }, 'Choose the layers'],
+    [operations.ungroupLayers, { group: 'keeper' }, 'is not a group'],
+    [operations.setMixing, { group: 'keeper', mixing: 'isolated' }, 'is not a group'],
     [operations.linkMask, { layer: 'nobody', linked: true }, 'no longer in the composition'],
-    [operations.addMask, { ...keeper, mask: example.masks[0] }, 'Keeper has a mask already'],
+    [operations.addMask, { ...keeper, mask: example.masks.cut }, 'Keeper has a mask already'],
     [operations.reshapePart, { mask: 'cut', part: 'p2', points: [] }, 'has no points'],
     [operations.reshapePart, { ...outline, points: [] }, 'three points'],
     [operations.paintPart, { ...outline, tiles: {}, way: 'show' }, 'cannot be painted'],
     [operations.removePart, { mask: 'cut', part: 'px' }, 'no longer in the mask'],
     [operations.layPart, { ...outline, frame: FRAME }, 'has no frame'],
     [operations.layPart, { mask: 'cut', part: 'p6', frame: { ...FRAME, width: 0 } }, 'some width'],
-    [operations.setFill, { ...keeper, fill: null }, 'is a photograph'],
+    [operations.setFill, { ...keeper, fill: null }, 'is no fill'],
     [operations.convertPart, { mask: 'cut', part: 'px', tiles: {} }, 'no longer in the mask'],
     [operations.pickPart, { ...outline, recipe: null, tiles: {} }, 'was not picked'],
     [
@@ -332,7 +362,7 @@ describe('operations that cannot be', () => {
       const attempt = () => perform(example, operation, args);
       expect(attempt).toThrow(OperationRefused);
       expect(attempt).toThrow(reason);
-      expect(example).toEqual(schema5);
+      expect(example).toEqual(validateComposition(schema5));
     },
   );
 
@@ -340,5 +370,117 @@ describe('operations that cannot be', () => {
     const locked = perform(example, operations.lockLayer, { ...keeper, locked: true }).composition;
     const attempt = () => perform(locked, operations.setMaskFeather, { mask: 'cut', feather: 1 });
     expect(attempt).toThrow('Keeper is locked');
+  });
+});
+
+describe('groups', () => {
+  const args = { layers: ['glow', 'keeper'], group: 'g', name: 'Pair' };
+  const grouped = perform(example, operations.groupLayers, args).composition;
+  const turned = perform(grouped, operations.setPlacement, {
+    layer: 'g',
+    placement: {
+      ...(grouped.layers.g?.placement as never as object),
+      ...{ turn: 20, scaleX: 1.5, scaleY: 0.7, x: 40 },
+    } as never,
+  }).composition;
+  const at = { x: 120, y: 70 };
+  const place = (composition: Composition, id: string) => {
+    const layer = layerById(composition, id);
+    if (!layer) throw new Error('There is such a layer.');
+    return [layerMatrix(composition, layer), maskMatrix(composition, layer)].map((map) =>
+      transform(map, at),
+    );
+  };
+  const expectSamePlace = (a: Composition, b: Composition) => {
+    for (const id of ['keeper', 'glow']) {
+      const [before, after] = [place(a, id), place(b, id)];
+      before.forEach((point, i) => {
+        expect(after[i]?.x).toBeCloseTo(point.x, 6);
+        expect(after[i]?.y).toBeCloseTo(point.y, 6);
+      });
+    }
+  };
+
+  it('stand where the nearest stood, keep the order in depth, and move nothing', () => {
+    expect(grouped.root).toEqual(['wall', 'g']);
+    expect(grouped.layers.g?.content).toEqual({
+      ...{ kind: 'group', mixing: 'through', children: ['keeper', 'glow'] },
+    });
+    expectSamePlace(example, grouped);
+  });
+
+  it('take what is in them along when they move', () => {
+    const [before] = place(grouped, 'glow');
+    const [after] = place(turned, 'glow');
+    expect(
+      Math.hypot((after?.x ?? 0) - (before?.x ?? 0), (after?.y ?? 0) - (before?.y ?? 0)),
+    ).toBeGreaterThan(20);
+  });
+
+  it.each([
+    ['ungrouped', operations.ungroupLayers, { group: 'g' }],
+    [
+      'with their layers dragged out',
+      operations.moveLayers,
+      { layers: ['keeper', 'glow'], into: null, at: 0 },
+    ],
+    [
+      'in a further group',
+      operations.groupLayers,
+      { layers: ['keeper'], group: 'h', name: 'Inner' },
+    ],
+  ] as [string, Operation<unknown>, unknown][])('%s, move nothing', (_, operation, args) => {
+    const loose = perform(turned, operations.linkMask, { ...keeper, linked: false }).composition;
+    const after = perform(loose, operation, args).composition;
+    expect(validateComposition(after)).toBe(after);
+    expectSamePlace(loose, after);
+  });
+
+  it('are copied with all that is in them, under ids of their own', () => {
+    const { composition } = perform(turned, operations.duplicateLayer, { layer: 'g', copy: 'g2' });
+    const copy = composition.layers.g2;
+    expect(composition.root).toEqual(['wall', 'g', 'g2']);
+    expect(validateComposition(composition)).toBe(composition);
+    if (copy?.content.kind !== 'group') throw new Error('The copy is a group.');
+    const names = copy.content.children.map((id) => composition.layers[id]?.name);
+    expect(names).toEqual(['Keeper', 'Glow']);
+    expect(copy.content.children).not.toContain('keeper');
+    const gone = perform(composition, operations.removeLayer, {
+      layers: ['g2', 'glow'],
+    }).composition;
+    expect(Object.keys(gone.layers).sort()).toEqual(['g', 'keeper', 'wall']);
+    expect(Object.keys(gone.masks)).toEqual(Object.keys(example.masks));
+  });
+
+  it('cannot be put into themselves, and protect what is in them when locked', () => {
+    const nested = perform(turned, operations.groupLayers, {
+      ...{ layers: ['keeper'], group: 'h', name: 'Inner' },
+    }).composition;
+    const inward = { layers: ['g'], into: 'h', at: 0 };
+    expect(() => perform(nested, operations.moveLayers, inward)).toThrow('into itself');
+    const locked = perform(nested, operations.lockLayer, { layer: 'g', locked: true }).composition;
+    const dim = () => perform(locked, operations.setOpacity, { ...keeper, opacity: 0.1 });
+    expect(dim).toThrow('Pair is locked. Unlock it to change Keeper.');
+    const stroke = () => perform(locked, operations.setMaskFeather, { mask: 'cut', feather: 1 });
+    expect(stroke).toThrow('Keeper is locked');
+  });
+
+  it('have masks on the pixels of the composition, which move with them', () => {
+    const mask: Mask = { ...AREA, id: 'm' };
+    const masked = perform(turned, operations.addMask, { layer: 'g', mask }).composition;
+    const group = layerById(masked, 'g');
+    if (!group) throw new Error('There is a group.');
+    const lies = transform(maskMatrix(masked, group), at);
+    expect(lies.x).toBeCloseTo(at.x, 6);
+    expect(lies.y).toBeCloseTo(at.y, 6);
+    const placement = { ...group.placement, x: group.placement.x + 11 };
+    const moved = perform(masked, operations.setPlacement, { layer: 'g', placement }).composition;
+    const then = transform(maskMatrix(moved, moved.layers.g ?? group), at);
+    expect(then.x).toBeCloseTo(at.x + 11, 6);
+    expect(contentBounds(moved, group).width).toBeGreaterThan(100);
+  });
+
+  it('open as stored', () => {
+    expect(validateComposition(schema6)).toBe(schema6);
   });
 });

@@ -1,12 +1,6 @@
 import type { BlobHash } from '../composition';
 import { cleanSolved } from './clean-solved';
-import {
-  draftPart,
-  maskOwnerName,
-  type Operation,
-  OperationRefused,
-  unlockedMask,
-} from './operation';
+import { draftPart, maskOwnerName, type Operation, OperationRefused } from './operation';
 
 const WAYS = { show: 'shows', hide: 'hides', sheer: 'solves what is sheer' } as const;
 
@@ -27,6 +21,6 @@ export const paintPart: Operation<{
     part.strokes += 1;
     if (args.way !== 'sheer') return;
     part.sheer = (part.sheer ?? 0) + 1;
-    cleanSolved(unlockedMask(draft, args.mask), part);
+    cleanSolved(draft, args.mask, [part]);
   },
 };

@@ -1,7 +1,7 @@
 import { castDraft } from 'mutative';
 import type { BlobHash, Recipe } from '../composition';
 import { cleanSolved } from './clean-solved';
-import { draftPart, type Operation, OperationRefused, partName, unlockedMask } from './operation';
+import { draftPart, type Operation, OperationRefused, partName } from './operation';
 
 /** Gives a picked part what was worked out anew. The blobs are stored before. */
 export const pickPart: Operation<{
@@ -22,7 +22,7 @@ export const pickPart: Operation<{
     if (specks !== undefined) target.specks = specks;
     if (solved !== undefined) target.solved = solved;
     if (seen !== undefined) target.seen = seen;
-    cleanSolved(unlockedMask(draft, mask), target);
+    cleanSolved(draft, mask, [target]);
     // Tiles that stay the same stay untouched, so that the step holds only what changed.
     for (const key of Object.keys(target.tiles)) if (!(key in tiles)) delete target.tiles[key];
     for (const [key, hash] of Object.entries(tiles)) {

@@ -1,17 +1,31 @@
+import { type Composition, layerById } from '../composition';
+import { outermost, withDescendants } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
-import { layerName, type Operation, unlockedLayer } from './operation';
+import { type Operation, takeOut, unlockedLayer } from './operation';
 
-/** Takes a layer away, and its mask with it unless that is used elsewhere or kept on the shelf. */
-export const removeLayer: Operation<{ layer: string }> = {
+/**
+ * Takes layers away, groups with all that is in them, and their masks too unless those are used elsewhere
+ * or kept on the shelf.
+ */
+export const removeLayer: Operation<{ layers: readonly string[] }> = {
   name: 'removeLayer',
-  words: (before, { layer }) => `Deleted ${layerName(before, layer)}`,
-  change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
-    const maskId = layer.maskUse?.mask;
-    draft.layers.splice(
-      draft.layers.findIndex((each) => each.id === layer.id),
-      1,
-    );
-    dropUnusedMask(draft, maskId);
+  words: (before, { layers }) => `Deleted ${namesOf(before, layers)}`,
+  change(draft, { layers }) {
+    for (const id of outermost(draft as Composition, layers)) {
+      unlockedLayer(draft, id);
+      const gone = withDescendants(draft as Composition, id);
+      for (const layer of gone) unlockedLayer(draft, layer.id);
+      const masks = gone.map((layer) => layer.maskUse?.mask);
+      takeOut(draft, [id]);
+      for (const layer of gone) delete draft.layers[layer.id];
+      for (const mask of masks) dropUnusedMask(draft, mask);
+    }
   },
 };
+
+/** What several layers are called: the one's name, or how many they are. */
+export function namesOf(composition: Composition, layers: readonly string[]): string {
+  const [only = ''] = layers;
+  if (layers.length !== 1) return `${layers.length} layers`;
+  return layerById(composition, only)?.name ?? 'layer';
+}

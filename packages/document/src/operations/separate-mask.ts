@@ -11,7 +11,7 @@ export const separateMask: Operation<{ layer: string }> = {
     if (!layer.maskUse) throw new OperationRefused(`${layer.name} has no mask.`);
     const shared = current(draftMask(draft, layer.maskUse.mask));
     const mask = { ...shared, id: newId(), shelf: null };
-    draft.masks.push(castDraft(mask));
+    draft.masks[mask.id] = castDraft(mask);
     layer.maskUse.mask = mask.id;
   },
 };

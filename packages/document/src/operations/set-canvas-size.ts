@@ -1,5 +1,5 @@
 import type { Size } from '../geometry/placement';
-import type { Operation } from './operation';
+import { draftLayer, type Operation } from './operation';
 
 /** The canvas grows or shrinks about its centre; layers stay where they are in the picture. */
 export const setCanvasSize: Operation<Size> = {
@@ -11,13 +11,18 @@ export const setCanvasSize: Operation<Size> = {
     const dy = Math.floor((height - draft.canvas.height) / 2);
     draft.canvas.width = width;
     draft.canvas.height = height;
-    for (const layer of draft.layers) {
+    for (const id of draft.root) {
+      const layer = draftLayer(draft, id);
       layer.placement.x += dx;
       layer.placement.y += dy;
       if (layer.maskUse && !layer.maskUse.linked) {
         layer.maskUse.lies[4] += dx;
         layer.maskUse.lies[5] += dy;
       }
+    }
+    if (draft.area) {
+      draft.area.lies[4] += dx;
+      draft.area.lies[5] += dy;
     }
   },
 };

@@ -8,7 +8,7 @@ export const setFill: Operation<{ layer: string; fill: Fill }> = {
   words: (before, { layer }) => `Fill of ${layerName(before, layer)}`,
   change(draft, { layer: id, fill }) {
     const layer = unlockedLayer(draft, id);
-    if (layer.kind !== 'fill') throw new OperationRefused(`${layer.name} is a photograph.`);
-    layer.fill = castDraft(fill);
+    if (layer.content.kind !== 'fill') throw new OperationRefused(`${layer.name} is no fill.`);
+    layer.content.fill = castDraft(fill);
   },
 };

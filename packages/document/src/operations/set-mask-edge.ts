@@ -1,24 +1,11 @@
 import type { Mask } from '../composition';
 import { maskOwnerName, type Operation, unlockedMask } from './operation';
 
-export type MaskEdge = Partial<
-  Pick<
-    Mask,
-    'choke' | 'evened' | 'firm' | 'fringe' | 'fringeWidth' | 'fringeWhere' | 'tint' | 'tintWidth'
-  >
->;
+export type MaskEdge = Partial<Pick<Mask, 'choke' | 'evened' | 'firm'>>;
 
-function said(edge: MaskEdge): string {
-  const { choke, evened, firm, fringe, fringeWidth, fringeWhere, tint, tintWidth } = edge;
+function said({ choke, evened, firm }: MaskEdge): string {
   if (choke !== undefined) return choke < 0 ? `Spread by ${-choke} px` : `Choke by ${choke} px`;
   if (evened !== undefined) return `Jaggies evened over ${evened} px`;
-  if (fringe !== undefined) return `Clean fringe to ${Math.round(fringe * 100)} %`;
-  if (fringeWidth !== undefined) return `Clean fringe over ${fringeWidth} px`;
-  if (fringeWhere !== undefined) {
-    return fringeWhere === 'visible' ? 'Clean fringe where it shows' : 'Clean fringe everywhere';
-  }
-  if (tint !== undefined) return `Edge tint to ${Math.round(tint * 100)} %`;
-  if (tintWidth !== undefined) return `Edge tint over ${tintWidth} px`;
   return `Firmness to ${Math.round((firm ?? 0) * 100)} %`;
 }
 

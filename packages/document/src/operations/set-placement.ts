@@ -7,6 +7,7 @@ function verb(before: Placement | undefined, after: Placement): string {
   if (before.mirrorAcross !== after.mirrorAcross || before.mirrorDown !== after.mirrorDown) {
     return 'Mirrored';
   }
+  if (before.skew !== after.skew) return 'Skewed';
   if (before.turn !== after.turn) return 'Turned';
   if (before.scaleX !== after.scaleX || before.scaleY !== after.scaleY) return 'Scaled';
   return 'Moved';
@@ -15,7 +16,7 @@ function verb(before: Placement | undefined, after: Placement): string {
 export const setPlacement: Operation<{ layer: string; placement: Placement }> = {
   name: 'setPlacement',
   words(before, { layer, placement }) {
-    const was = before.layers.find((each) => each.id === layer)?.placement;
+    const was = before.layers[layer]?.placement;
     return `${verb(was, placement)} ${layerName(before, layer)}`;
   },
   change(draft, args) {

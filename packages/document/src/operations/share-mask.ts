@@ -1,6 +1,9 @@
 import { castDraft, current } from 'mutative';
+import type { Composition, Layer } from '../composition';
 import { IDENTITY, invert, type Matrix, multiply } from '../geometry/matrix';
 import { layerMatrix, maskMatrix } from '../placing';
+import { usersOf } from '../tree';
+import { cleanSolved } from './clean-solved';
 import { dropUnusedMask } from './drop-unused-mask';
 import { draftMask, layerName, type Operation, unlockedLayer } from './operation';
 
@@ -12,20 +15,20 @@ import { draftMask, layerName, type Operation, unlockedLayer } from './operation
 export const shareMask: Operation<{ layer: string; mask: string }> = {
   name: 'shareMask',
   words: (before, { layer, mask }) => {
-    const name = before.masks.find((each) => each.id === mask)?.shelf ?? 'a shared mask';
+    const name = before.masks[mask]?.shelf ?? 'a shared mask';
     return `${layerName(before, layer)} uses ${name}`;
   },
   change(draft, args) {
     const layer = unlockedLayer(draft, args.layer);
     const mask = draftMask(draft, args.mask);
     const before = layer.maskUse?.mask;
-    const user = draft.layers.find(
-      (each) => each.id !== layer.id && each.maskUse?.mask === mask.id,
-    );
-    const own = layerMatrix(current(layer));
+    const scene = current(draft) as Composition;
+    const user = usersOf(scene, mask.id).find((each) => each.id !== layer.id);
+    const own = layerMatrix(scene, current(layer) as Layer);
     const unused: Matrix = mask.size ? invert(own) : IDENTITY;
-    const lies = user ? multiply(invert(own), maskMatrix(current(user))) : unused;
+    const lies = user ? multiply(invert(own), maskMatrix(scene, user)) : unused;
     layer.maskUse = castDraft({ mask: mask.id, linked: true, turnedRound: false, lies });
     if (before !== mask.id) dropUnusedMask(draft, before);
+    cleanSolved(draft, mask.id, current(mask).parts);
   },
 };

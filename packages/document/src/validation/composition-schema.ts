@@ -21,12 +21,14 @@ import {
   type ComponentMix,
   type ComponentPart,
   type Composition,
+  type Content,
   FALLOFFS,
   type Falloff,
   type Fill,
   FRINGE_WHERE,
   type FringeWhere,
-  type Layer,
+  GROUP_MIXING,
+  type GroupMixing,
   type MarkedStroke,
   type MaskPart,
   MIX_SPACES,
@@ -36,6 +38,7 @@ import {
   type RampShape,
   type Recipe,
   SCHEMA_VERSION,
+  type Step,
   TONE_COMPONENTS,
   type ToneComponent,
   type TonesPart,
@@ -47,12 +50,14 @@ import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
 import {
   IsBlobHash,
   IsIdentifier,
+  IsIdentifierList,
   IsLoops,
   IsMatrix,
   IsName,
   IsNumbers,
   IsPoint,
   IsPointList,
+  IsRecord,
   IsTileMap,
   IsTonesOf,
 } from './rules';
@@ -77,6 +82,7 @@ export class PlacementSchema {
   @IsNumber() turn!: number;
   @IsBoolean() mirrorAcross!: boolean;
   @IsBoolean() mirrorDown!: boolean;
+  @IsOptional() @IsNumber() @Min(-89) @Max(89) skew?: number;
 }
 
 export class MaskUseSchema {
@@ -87,41 +93,68 @@ export class MaskUseSchema {
   @IsOptional() @IsNumber() @Min(0) @Max(1) density?: number;
 }
 
-class LayerSchema {
-  @IsIdentifier() id!: string;
-  @IsName() name!: string;
-  @IsBoolean() shown!: boolean;
-  @IsBoolean() locked!: boolean;
-  @IsNumber() @Min(0) @Max(1) opacity!: number;
-  @IsIn(BLEND_MODES) blending!: BlendMode;
-  @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
-  @IsObject() @ValidateNested() @Type(() => SizeSchema) size!: SizeSchema;
-  @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
-}
-
-export class PhotoLayerSchema extends LayerSchema {
+export class PhotoContentSchema {
   @IsIn(['photo']) kind!: 'photo';
   @IsBlobHash() source!: string;
+  @IsObject() @ValidateNested() @Type(() => SizeSchema) size!: SizeSchema;
 }
 
-export class FillLayerSchema extends LayerSchema {
+export class FillContentSchema {
   @IsIn(['fill']) kind!: 'fill';
   @IsFill() fill!: Fill;
+  @IsObject() @ValidateNested() @Type(() => SizeSchema) size!: SizeSchema;
 }
 
-const LAYER_KINDS = [
-  { name: 'photo', value: PhotoLayerSchema },
-  { name: 'fill', value: FillLayerSchema },
+export class GroupContentSchema {
+  @IsIn(['group']) kind!: 'group';
+  @IsIdentifierList() children!: string[];
+  @IsIn(GROUP_MIXING) mixing!: GroupMixing;
+}
+
+const CONTENT_KINDS = [
+  { name: 'photo', value: PhotoContentSchema },
+  { name: 'fill', value: FillContentSchema },
+  { name: 'group', value: GroupContentSchema },
 ];
 
-/** Stands for a layer whose kind is not known, so that its place in the document can be named. */
-class UnknownLayerSchema {
-  @IsIn(LAYER_KINDS.map((kind) => kind.name)) kind!: string;
+/** Stands for content whose kind is not known, so that its place in the document can be named. */
+class UnknownContentSchema {
+  @IsIn(CONTENT_KINDS.map((kind) => kind.name)) kind!: string;
 }
 
 export class BrushedSchema {
   @IsInt() @Min(0) strokes!: number;
   @IsTileMap() tiles!: Record<string, string>;
+}
+
+export class LayerEdgeSchema {
+  @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
+  @IsOptional() @IsIn(FRINGE_WHERE) fringeWhere?: FringeWhere;
+  @IsOptional() @ValidateNested() @Type(() => BrushedSchema) fringeBrushed?: BrushedSchema | null;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) tint?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.tint) tintWidth?: number;
+}
+
+export class LayerSchema {
+  @IsIdentifier() id!: string;
+  @IsName() name!: string;
+  @IsBoolean() shown!: boolean;
+  @IsBoolean() locked!: boolean;
+  @IsObject()
+  @ValidateNested()
+  @Type(() => UnknownContentSchema, {
+    discriminator: { property: 'kind', subTypes: CONTENT_KINDS },
+    keepDiscriminatorProperty: true,
+  })
+  content!: Content;
+  @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
+  /** There are no kinds of steps yet. */
+  @IsArray() @ArrayMaxSize(0) steps!: Step[];
+  @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
+  @IsObject() @ValidateNested() @Type(() => LayerEdgeSchema) edge!: LayerEdgeSchema;
+  @IsNumber() @Min(0) @Max(1) opacity!: number;
+  @IsIn(BLEND_MODES) blending!: BlendMode;
 }
 
 class PartSchema {
@@ -233,12 +266,6 @@ export class MaskSchema {
   @IsOptional() @IsNumber() @Min(-LIMITS.choke) @Max(LIMITS.choke) choke?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.evened) evened?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
-  @IsOptional() @IsIn(FRINGE_WHERE) fringeWhere?: FringeWhere;
-  @IsOptional() @ValidateNested() @Type(() => BrushedSchema) fringeBrushed?: BrushedSchema | null;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) tint?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.tint) tintWidth?: number;
   @IsOptional() @IsName() shelf?: string | null;
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }
@@ -255,18 +282,10 @@ export class CompositionSchema implements Composition {
   @IsName() title!: string;
   @IsObject() @ValidateNested() @Type(() => CanvasSchema) canvas!: CanvasSchema;
   @IsIn(MIX_SPACES) mixIn!: MixSpace;
-  @IsArray()
-  @ArrayMaxSize(LIMITS.layers)
-  @ValidateNested({ each: true })
-  @Type(() => UnknownLayerSchema, {
-    discriminator: { property: 'kind', subTypes: LAYER_KINDS },
-    keepDiscriminatorProperty: true,
-  })
-  layers!: Layer[];
-  @IsArray()
-  @ArrayMaxSize(LIMITS.layers)
-  @ValidateNested({ each: true })
-  @Type(() => MaskSchema)
-  masks!: MaskSchema[];
+  /** Each is checked as a LayerSchema. */
+  @IsRecord() layers!: Composition['layers'];
+  @IsIdentifierList() root!: string[];
+  /** Each is checked as a MaskSchema. */
+  @IsRecord() masks!: Composition['masks'];
   @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
 }

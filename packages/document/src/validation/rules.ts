@@ -119,3 +119,25 @@ export const IsIdentifier = rule(
   (value) => typeof value === 'string' && IDENTIFIER.test(value),
   'must be 1 to 64 letters, digits, hyphens or underscores',
 );
+
+/** Names of layers, each once. */
+export const IsIdentifierList = rule(
+  'isIdentifierList',
+  (value) =>
+    Array.isArray(value) &&
+    value.length <= LIMITS.layers &&
+    value.every((each) => typeof each === 'string' && IDENTIFIER.test(each)),
+  `must be a list of at most ${LIMITS.layers} names`,
+);
+
+/** Things by their names. */
+export const IsRecord = rule(
+  'isRecord',
+  (value) =>
+    typeof value === 'object' &&
+    value !== null &&
+    !Array.isArray(value) &&
+    Object.keys(value).length <= LIMITS.layers &&
+    Object.keys(value).every((key) => IDENTIFIER.test(key)),
+  `must hold at most ${LIMITS.layers} things by their names`,
+);

@@ -4,6 +4,7 @@ import schema2 from '../../examples/schema-2.json';
 import schema3 from '../../examples/schema-3.json';
 import schema4 from '../../examples/schema-4.json';
 import schema5 from '../../examples/schema-5.json';
+import schema6 from '../../examples/schema-6.json';
 import { newComposition, placedAt } from '../index';
 import { CompositionInvalid, validateComposition } from './validate-composition';
 
@@ -23,20 +24,21 @@ const good = () => {
   ];
   return {
     ...newComposition('Poster', { width: 300, height: 200 }),
-    layers: [
-      {
-        ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
-        ...{ blending: 'normal', placement: placedAt({ x: 1, y: 2 }), source: 'f'.repeat(64) },
-        size: { width: 10, height: 10 },
+    root: ['a'],
+    layers: {
+      a: {
+        ...{ id: 'a', name: 'Keeper', shown: true, locked: false, opacity: 1, steps: [], edge: {} },
+        ...{ blending: 'normal', placement: placedAt({ x: 1, y: 2 }) },
+        content: { kind: 'photo', source: 'f'.repeat(64), size: { width: 10, height: 10 } },
         maskUse: { mask: 'm', linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] },
       },
-    ],
-    masks: [
-      {
+    },
+    masks: {
+      m: {
         ...{ id: 'm', name: 'Mask', startsFrom: 'empty', feather: 0 },
         parts: [{ ...part, kind: 'outline', points }],
       },
-    ],
+    },
   };
 };
 
@@ -55,12 +57,11 @@ function placesAfter(spoil: (document: ReturnType<typeof good>) => void): string
 
 describe('validateComposition', () => {
   it('opens the stored example of every schema version', () => {
-    // All of the older schemas is in the present one.
-    expect(validateComposition(schema1)).toEqual({ ...schema1, schema: 5 });
-    expect(validateComposition(schema2)).toEqual({ ...schema2, schema: 5 });
-    expect(validateComposition(schema3)).toEqual({ ...schema3, schema: 5 });
-    expect(validateComposition(schema4)).toEqual({ ...schema4, schema: 5 });
-    expect(validateComposition(schema5)).toEqual(schema5);
+    for (const stored of [schema1, schema2, schema3, schema4, schema5, schema6]) {
+      const { schema, title, root } = validateComposition(stored);
+      expect([schema, title]).toEqual([6, stored.title]);
+      expect(root.length).toBeGreaterThan(0);
+    }
   });
 
   it('accepts a composition and returns it unchanged', () => {
@@ -68,17 +69,22 @@ describe('validateComposition', () => {
   });
 
   it.each([
-    ['layers[0].opacity', (d) => Object.assign(d.layers[0] ?? {}, { opacity: 2 })],
-    ['layers[0].blending', (d) => Object.assign(d.layers[0] ?? {}, { blending: 'glow' })],
-    ['layers[0].placement.turn', (d) => Object.assign(d.layers[0]?.placement ?? {}, { turn: '3' })],
-    ['layers[0].maskUse.lies', (d) => Object.assign(d.layers[0]?.maskUse ?? {}, { lies: [0, 0] })],
-    ['layers[0].maskUse.mask', (d) => Object.assign(d.layers[0]?.maskUse ?? {}, { mask: 'x' })],
-    ['masks[0].parts[0].kind', (d) => Object.assign(d.masks[0]?.parts[0] ?? {}, { kind: 'guess' })],
-    ['masks[0].parts[0].points', (d) => Object.assign(d.masks[0]?.parts[0] ?? {}, { points: [1] })],
+    ['layers.a.opacity', (d) => Object.assign(d.layers.a ?? {}, { opacity: 2 })],
+    ['layers.a.blending', (d) => Object.assign(d.layers.a ?? {}, { blending: 'glow' })],
+    ['layers.a.placement.turn', (d) => Object.assign(d.layers.a?.placement ?? {}, { turn: '3' })],
+    ['layers.a.maskUse.lies', (d) => Object.assign(d.layers.a?.maskUse ?? {}, { lies: [0, 0] })],
+    ['layers.a.maskUse.mask', (d) => Object.assign(d.layers.a?.maskUse ?? {}, { mask: 'x' })],
+    ['masks.m.parts[0].kind', (d) => Object.assign(d.masks.m?.parts[0] ?? {}, { kind: 'guess' })],
+    ['masks.m.parts[0].points', (d) => Object.assign(d.masks.m?.parts[0] ?? {}, { points: [1] })],
     ['canvas.width', (d) => Object.assign(d.canvas, { width: 0 })],
     ['canvas', (d) => Object.assign(d.canvas, { width: 30_000, height: 30_000 })],
     ['surprise', (d) => Object.assign(d, { surprise: 1 })],
-    ['layers', (d) => d.layers.push(d.layers[0] as never)],
+    ['root', (d) => d.root.push('a')],
+    ['root', (d) => d.root.push('nobody')],
+    ['layers.a', (d) => d.root.pop()],
+    ['layers.a.id', (d) => Object.assign(d.layers.a, { id: 'b' })],
+    ['layers.a', (d) => Object.assign(d.layers, { a: null })],
+    ['layers.a.steps', (d) => Object.assign(d.layers.a, { steps: [{ id: 's', kind: 'levels' }] })],
     ['title', (d) => Object.assign(d, { title: '' })],
   ] as [string, (d: ReturnType<typeof good>) => void][])(
     'names %s as the place that is wrong',
@@ -111,8 +117,8 @@ describe('validateComposition', () => {
     [{ by: 'laid', of: 7 }],
     [null],
   ])('refuses a part picked by %j', (recipe) => {
-    const places = placesAfter((d) => d.masks[0]?.parts.push(picked(recipe) as never));
-    expect(places).toContain('masks[0].parts[1].recipe');
+    const places = placesAfter((d) => d.masks.m?.parts.push(picked(recipe) as never));
+    expect(places).toContain('masks.m.parts[1].recipe');
   });
 
   const colour = { r: 1, g: 2, b: 3, alpha: 1 };
@@ -125,17 +131,51 @@ describe('validateComposition', () => {
     [null],
   ])('refuses a layer filled with %j', (fill) => {
     const places = placesAfter((d) => {
-      const { source: _, ...rest } = d.layers[0] as { source: string };
-      d.layers[0] = { ...rest, kind: 'fill', fill } as never;
+      d.layers.a.content = { kind: 'fill', fill, size: { width: 10, height: 10 } } as never;
     });
-    expect(places).toContain('layers[0].fill');
+    expect(places).toContain('layers.a.content.fill');
   });
 
-  it('names an area whose mask is not there, and a layer of a kind that is not known', () => {
+  it('names an area whose mask is not there, and content of a kind that is not known', () => {
     const area = { mask: 'x', lies: [1, 0, 0, 1, 0, 0], turnedRound: false, inUse: true };
     expect(placesAfter((d) => Object.assign(d, { area }))).toContain('area.mask');
-    const kind = placesAfter((d) => Object.assign(d.layers[0] ?? {}, { kind: 'guess' }));
-    expect(kind).toContain('layers[0].kind');
+    const kind = placesAfter((d) => Object.assign(d.layers.a.content, { kind: 'guess' }));
+    expect(kind).toContain('layers.a.content.kind');
+  });
+
+  const base = {
+    ...{ id: 'q', name: 'Part', shown: true, combine: 'add', feather: 0, inverted: false },
+  };
+  const ramp = {
+    ...{ ...base, kind: 'ramp', shape: 'straight', from: { x: 4, y: 4 }, to: { x: 4, y: 4 } },
+    ...{ inner: 0, ratio: 1, falloff: 'smooth', curve: [0.3, 0, 0.7, 1] },
+  };
+  const tones = {
+    ...base,
+    kind: 'tones',
+    component: 'red',
+    of: 'own',
+    low: [0.5, 0.6],
+    high: [0.4, 1],
+  };
+  const component = {
+    ...{ ...base, kind: 'component', mix: { red: 1 }, of: 'own', gamma: 1, samples: [] },
+    ...{ black: 0.5, white: 0.5 },
+  };
+
+  it.each([
+    ['to', ramp],
+    ['high', tones],
+    ['white', component],
+  ])('refuses a part that could not be drawn, by its %s', (field, part) => {
+    const places = placesAfter((d) => d.masks.m.parts.push(part as never));
+    expect(places).toContain(`masks.m.parts[1].${field}`);
+  });
+
+  it('names what is wrong with a document of an earlier schema', () => {
+    const twice = { ...schema5, layers: [schema5.layers[0], schema5.layers[0]] };
+    expect(() => validateComposition(twice)).toThrow('layers: two have the id wall');
+    expect(() => validateComposition({ schema: 3 })).toThrow('layers: must be a list');
   });
 
   it('says so when the document comes from a newer version', () => {

@@ -1,8 +1,9 @@
-import { plainToInstance } from 'class-transformer';
+import { type ClassConstructor, plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { type Composition, SCHEMA_VERSION } from '../composition';
-import { CompositionSchema } from './composition-schema';
-import { LIMITS } from './limits';
+import { isOlder, MigrationRefused, migrated } from '../migrations';
+import { CompositionSchema, LayerSchema, MaskSchema } from './composition-schema';
+import { crossProblems } from './cross-problems';
 import { type DocumentProblem, problemsOf } from './problems';
 
 /** A document that is not a composition; `problems` says where. */
@@ -15,45 +16,38 @@ export class CompositionInvalid extends Error {
   }
 }
 
-function repeated(ids: readonly string[]): string[] {
-  return ids.filter((id, at) => ids.indexOf(id) !== at);
+/** An earlier document as one of the present schema. */
+function brought(value: object): object {
+  if (!isOlder(value)) return value;
+  try {
+    return migrated(value);
+  } catch (error) {
+    if (!(error instanceof MigrationRefused)) throw error;
+    throw new CompositionInvalid([{ where: error.where, says: error.says }]);
+  }
 }
 
-/** What single fields cannot tell: names used twice, masks that are missing, too large a canvas. */
-function crossProblems(composition: Composition): DocumentProblem[] {
-  const { canvas, layers, masks } = composition;
-  const problems: DocumentProblem[] = [];
-  if (canvas.width * canvas.height > LIMITS.canvasPixels) {
-    const says = `must have at most ${LIMITS.canvasPixels / 1e6} million pixels`;
-    problems.push({ where: 'canvas', says });
+function fieldProblems(
+  schema: ClassConstructor<object>,
+  value: unknown,
+  inside = '',
+): DocumentProblem[] {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    return [{ where: inside, says: 'must be an object' }];
   }
-  for (const id of repeated(layers.map((layer) => layer.id))) {
-    problems.push({ where: 'layers', says: `two layers have the id ${id}` });
-  }
-  for (const id of repeated(masks.map((mask) => mask.id))) {
-    problems.push({ where: 'masks', says: `two masks have the id ${id}` });
-  }
-  masks.forEach((mask, at) => {
-    for (const id of repeated(mask.parts.map((part) => part.id))) {
-      problems.push({ where: `masks[${at}].parts`, says: `two parts have the id ${id}` });
-    }
-  });
-  const known = new Set(masks.map((mask) => mask.id));
-  layers.forEach((layer, at) => {
-    if (layer.maskUse && !known.has(layer.maskUse.mask)) {
-      const says = `there is no mask ${layer.maskUse.mask}`;
-      problems.push({ where: `layers[${at}].maskUse.mask`, says });
-    }
-  });
-  const { area } = composition;
-  if (area && !known.has(area.mask)) {
-    problems.push({ where: 'area.mask', says: `there is no mask ${area.mask}` });
-  }
-  return problems;
+  const instance = plainToInstance(schema, value);
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
+  return problemsOf(errors, inside);
+}
+
+function eachOf(schema: ClassConstructor<object>, value: unknown, name: string): DocumentProblem[] {
+  return Object.entries(value ?? {}).flatMap(([id, each]) =>
+    fieldProblems(schema, each, `${name}.${id}`),
+  );
 }
 
 /**
- * Checks any value that claims to be a composition and returns it as one.
+ * Checks any value that claims to be a composition and returns it as one of the present schema.
  * Throws CompositionInvalid, whose problems name the places.
  */
 export function validateComposition(value: unknown): Composition {
@@ -65,14 +59,15 @@ export function validateComposition(value: unknown): Composition {
     const says = `is ${schema}, made by a newer Diplex; this one reads up to ${SCHEMA_VERSION}`;
     throw new CompositionInvalid([{ where: 'schema', says }]);
   }
-  // All that later schemas added may be left out, so older documents are ones of the present schema.
-  const older = Number.isInteger(schema) && Number(schema) >= 1 && Number(schema) < SCHEMA_VERSION;
-  const current = older ? { ...value, schema: SCHEMA_VERSION } : value;
-  const instance = plainToInstance(CompositionSchema, current);
-  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true });
-  const problems = problemsOf(errors);
+  const current = brought(value);
+  const problems = fieldProblems(CompositionSchema, current);
   if (problems.length > 0) throw new CompositionInvalid(problems);
   const composition = current as Composition;
+  const each = [
+    ...eachOf(LayerSchema, composition.layers, 'layers'),
+    ...eachOf(MaskSchema, composition.masks, 'masks'),
+  ];
+  if (each.length > 0) throw new CompositionInvalid(each);
   const crossed = crossProblems(composition);
   if (crossed.length > 0) throw new CompositionInvalid(crossed);
   return composition;

@@ -98,6 +98,11 @@ function buffer(): ArrayBuffer {
   return (thread as Thread).main as ArrayBuffer;
 }
 
+/** Floats at an address of the memory that this thread has for itself. */
+export function floatsAt(address: number, count: number): Float32Array {
+  return new Float32Array(buffer(), address, count);
+}
+
 /** Floats of any content, valid until the enclosing `inScratch` ends. */
 export function scratchFloats(count: number): Float32Array {
   const at = take(count * 4);
@@ -134,6 +139,30 @@ export function inScratch<Result>(work: () => Result): Result {
   } finally {
     if (held) held.next = mark;
   }
+}
+
+/**
+ * Does some work that gives floats; whatever other scratch it took is free again afterwards. The floats move down
+ * to where the scratch began, so that images that are drawn from one another take no more room than one.
+ */
+export function keptFromScratch(work: () => Float32Array | null): Float32Array | null {
+  const held = thread;
+  if (!held) return work();
+  const mark = held.next;
+  let made: Float32Array | null = null;
+  try {
+    made = work();
+  } finally {
+    held.next = mark;
+  }
+  if (!made || made.buffer !== held.main) return made;
+  const { byteOffset, length } = made;
+  if (byteOffset < mark || byteOffset >= held.end) return made;
+  held.next = mark + Math.ceil((length * 4) / GRAIN) * GRAIN;
+  if (byteOffset === mark) return made;
+  const kept = new Float32Array(buffer(), mark, length);
+  kept.set(made);
+  return kept;
 }
 
 /** Tables by bits and space: those of this thread's memory, and plain ones. */

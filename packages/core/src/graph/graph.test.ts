@@ -1,0 +1,350 @@
+import {
+  addMask,
+  type Composition,
+  evenFringe,
+  groupLayers,
+  isGroup,
+  layersInDepth,
+  moveLayers,
+  paintPart,
+  perform,
+  type Rect,
+  removeLayer,
+  removePart,
+  reorderPart,
+  setBlending,
+  setLayerEdge,
+  setMaskEdge,
+  setMixing,
+  setOpacity,
+  setPart,
+  setPlacement,
+  showLayer,
+  turnMaskRound,
+  ungroupLayers,
+} from '@diplex/document';
+import { inScratch, stopKernels } from '@diplex/kernels';
+import { byBoth, startTestKernels, testFloats, worst } from '@diplex/kernels/test-support';
+import fc from 'fast-check';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { PixelReader } from '../pixels/pixel-reader';
+import { renderComposition } from '../render/render-composition';
+import {
+  anyComposition,
+  manyTinted,
+  SAMPLE_CANVAS,
+  sampleReader,
+  tilesOf,
+} from '../render/sample-composition.test-support';
+import type { View } from '../render/view';
+import { graphOf } from './composition-graph';
+import { NodeStore, plainFloats } from './node-store';
+import { Plan } from './plan';
+import { neededBy, type RenderPlan, RenderStopped, renderNode } from './render-node';
+import { viewDamage } from './view-damage';
+import { viewGraph, viewPlan } from './view-graph';
+
+/** The canvas is drawn larger than a tile of the screen, so that it is divided. */
+const SCALES = [3.1, 1, 0.37] as const;
+const whole = (scale: number): Rect => ({
+  ...{ x: 0, y: 0 },
+  width: Math.ceil(SAMPLE_CANVAS.width * scale),
+  height: Math.ceil(SAMPLE_CANVAS.height * scale),
+});
+
+const anyScale = fc.constantFrom(...SCALES);
+
+function drawn(
+  composition: Composition,
+  region: Rect,
+  scale: number,
+  reader: PixelReader = sampleReader,
+  plan: RenderPlan = {},
+): Float32Array {
+  return inScratch(
+    () => new Float32Array(renderComposition(composition, region, scale, reader, plan).data),
+  );
+}
+
+/** The first sample in which a tile differs from the same part of the whole picture; -1 for none. */
+function firstOff(all: Float32Array, width: number, tile: Rect, data: Float32Array): number {
+  return data.findIndex((value, i) => {
+    const [x, y] = [(i >> 2) % tile.width, Math.floor((i >> 2) / tile.width)];
+    return value !== all[((tile.y + y) * width + tile.x + x) * 4 + (i & 3)];
+  });
+}
+
+afterEach(stopKernels);
+
+describe('rendering by the graph', () => {
+  it('gives what the twins give, for any composition', () => {
+    fc.assert(
+      fc.property(anyComposition, (composition) => {
+        const region = { x: 20, y: 30, width: 150, height: 120 };
+        const { twin, kernel } = byBoth(() => drawn(composition, region, 3.1));
+        expect(worst(twin, kernel)).toBeLessThan(1e-5);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('gives the same bits in tiles of any size and as a whole', () => {
+    startTestKernels();
+    fc.assert(
+      fc.property(
+        anyComposition,
+        anyScale,
+        fc.constantFrom(64, 256, 37),
+        (composition, scale, side) => {
+          const all = whole(scale);
+          const picture = drawn(composition, all, scale);
+          for (const tile of tilesOf(all, side)) {
+            expect(firstOff(picture, all.width, tile, drawn(composition, tile, scale))).toBe(-1);
+          }
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('gives the same bits from a reader that holds only what was named as needed', () => {
+    fc.assert(
+      fc.property(anyComposition, anyScale, fc.nat(5), (composition, scale, pick) => {
+        const tiles = tilesOf(whole(scale), 61);
+        const tile = tiles[pick % tiles.length] as Rect;
+        const needed = neededBy(graphOf(composition).root, tile, scale);
+        const held = new Set(
+          needed.sources.map((each) => `${each.source}/${each.level}/${each.column},${each.row}`),
+        );
+        const lacking: string[] = [];
+        const reader: PixelReader = {
+          level(source, level) {
+            const all = sampleReader.level(source, level);
+            return (
+              all && {
+                ...all,
+                tile: (column, row) =>
+                  held.has(`${source}/${level}/${column},${row}`)
+                    ? all.tile(column, row)
+                    : undefined,
+              }
+            );
+          },
+          paintedTile: (hash) =>
+            needed.painted.includes(hash) ? sampleReader.paintedTile(hash) : undefined,
+          lacks: (what) => lacking.push(what),
+        };
+        expect(drawn(composition, tile, scale, reader)).toEqual(drawn(composition, tile, scale));
+        expect(lacking).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('gives the same bits with what was kept from before, whatever was changed since', () => {
+    startTestKernels();
+    fc.assert(
+      fc.property(
+        anyComposition,
+        fc.nat(5),
+        fc.constantFrom(2 ** 16, 2 ** 22),
+        (composition, pick, room) => {
+          const layers = layersInDepth(composition);
+          const layer = layers[pick % Math.max(1, layers.length)];
+          if (!layer) return;
+          const store = new NodeStore(testFloats(room));
+          const tile = { x: 64, y: 64, width: 64, height: 64 };
+          const part = { x: 70, y: 80, width: 31, height: 17 };
+          const states = [1, 0.4, 0.7].map(
+            (opacity) => perform(composition, setOpacity, { layer: layer.id, opacity }).composition,
+          );
+          for (const state of states) {
+            for (const region of [part, tile, part]) {
+              const plan = viewPlan(state, layer.id, { store, tile });
+              const kept = drawn(state, region, 3.1, sampleReader, plan);
+              expect(worst(kept, drawn(state, region, 3.1))).toBe(0);
+            }
+          }
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('keeps nothing that was drawn while pixels were missing', () => {
+    fc.assert(
+      fc.property(anyComposition, (composition) => {
+        const store = new NodeStore(plainFloats(2 ** 24));
+        const tile = { x: 0, y: 0, width: 64, height: 64 };
+        const none: PixelReader = { level: () => undefined, paintedTile: () => undefined };
+        drawn(composition, tile, 1, none, { store, tile });
+        const then = drawn(composition, tile, 1, sampleReader, { store, tile });
+        expect(then).toEqual(drawn(composition, tile, 1));
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('draws nothing again that is kept, but for what changed and what lies nearer', () => {
+    const composition = manyTinted(6);
+    const tile = { x: 0, y: 0, width: 64, height: 64 };
+    const store = new NodeStore(plainFloats(2 ** 26));
+    const count = (state: Composition, worksOn: string) => {
+      let nodes = 0;
+      const plan = viewPlan(state, worksOn, { store, tile, onDraw: () => nodes++ });
+      drawn(state, tile, 1, sampleReader, plan);
+      return nodes;
+    };
+    const first = count(composition, 'l5');
+    const faded = perform(composition, setOpacity, { layer: 'l5', opacity: 0.5 }).composition;
+    expect(count(faded, 'l5')).toBeLessThan(first / 10);
+    expect(count(composition, 'l5')).toBeLessThan(first / 10);
+  });
+
+  it('does work that grows with the number of layers, whatever they look at', () => {
+    const region = { x: 0, y: 0, width: 64, height: 64 };
+    const work = (layers: number) => {
+      const { root } = graphOf(manyTinted(layers));
+      let pixels = 0;
+      const onDraw = (_: unknown, { width, height }: Rect) => {
+        pixels += width * height;
+      };
+      inScratch(() => renderNode(root, region, 1, sampleReader, { onDraw }));
+      return { pixels, tasks: new Plan(root, region, 1).size };
+    };
+    const [four, eight] = [work(4), work(8)];
+    expect(eight.tasks / four.tasks).toBeLessThan(2.1);
+    expect(eight.pixels / four.pixels).toBeLessThan(3.2);
+  });
+
+  it('ends between two layers when it is called off', () => {
+    fc.assert(
+      fc.property(anyComposition, (composition) => {
+        const all = whole(1);
+        fc.pre(graphOf(composition).root.inputs.length > 0);
+        const stopped = () => drawn(composition, all, 1, sampleReader, { stopped: () => true });
+        expect(stopped).toThrow(RenderStopped);
+      }),
+      { numRuns: 5 },
+    );
+  });
+});
+
+describe('damage', () => {
+  const views: readonly View[] = [
+    { kind: 'composition' },
+    { kind: 'plain', layer: 'l1' },
+    { kind: 'veil', layer: 'l1', colour: { r: 0, g: 0, b: 0 }, strength: 0.9 },
+    { kind: 'edges', layer: 'l1' },
+    { kind: 'cut-out', layer: 'l1', checks: 'dark' },
+    { kind: 'difference', layer: 'l1', other: 'l0' },
+  ];
+
+  /** Every pixel in which two states of a view differ must lie inside the damage. */
+  function expectInside(before: Composition, after: Composition, view: View, scale: number): void {
+    const region = viewDamage(before, after, view, scale);
+    if (region === 'everywhere') return;
+    const all = whole(scale);
+    const picture = (state: Composition) =>
+      inScratch(() => {
+        const { node } = viewGraph(state, view);
+        const image = renderNode(node, all, scale, sampleReader);
+        return image ? new Float32Array(image.data) : new Float32Array(all.width * all.height * 4);
+      });
+    const [a, b] = [picture(before), picture(after)];
+    const outside = a.findIndex((value, i) => {
+      if (value === b[i]) return false;
+      const [x, y] = [(i >> 2) % all.width, Math.floor((i >> 2) / all.width)];
+      return !region.some(
+        (rect) => x >= rect.x && y >= rect.y && x < rect.x + rect.width && y < rect.y + rect.height,
+      );
+    });
+    expect(outside, `sample ${outside} of ${view.kind} outside ${JSON.stringify(region)}`).toBe(-1);
+  }
+
+  /** One change of any kind; null when it does not apply. */
+  function changed(composition: Composition, kind: number, pick: number, value: number) {
+    const layers = layersInDepth(composition);
+    const layer = layers[pick % Math.max(1, layers.length)];
+    if (!layer) return null;
+    const masks = Object.values(composition.masks);
+    const mask = masks[pick % Math.max(1, masks.length)];
+    const part = mask?.parts[value % Math.max(1, mask.parts.length)];
+    const own = { layer: layer.id };
+    const group = isGroup(layer) ? layer.id : null;
+    const doing = <Args>(operation: Parameters<typeof perform<Args>>[1], args: Args) =>
+      perform(composition, operation, args).composition;
+    const choices: (() => Composition | null)[] = [
+      () => {
+        const placement = { ...layer.placement, x: value, turn: value };
+        return doing(setPlacement, { ...own, placement });
+      },
+      () => doing(setOpacity, { ...own, opacity: value / 100 }),
+      () => doing(setBlending, { ...own, blending: value > 40 ? 'multiply' : 'screen' }),
+      () => doing(showLayer, { ...own, shown: !layer.shown }),
+      () => doing(removeLayer, { layers: [layer.id] }),
+      () => (layer.maskUse ? doing(turnMaskRound, own) : null),
+      () => {
+        const edge = { tint: value / 100, tintWidth: 3, fringe: value / 90, fringeWidth: 4 };
+        return doing(setLayerEdge, { ...own, edge });
+      },
+      () => (layer.edge.fringeBrushed ? doing(evenFringe, own) : null),
+      () => {
+        const into = layers.find((each) => isGroup(each) && each.id !== layer.id)?.id ?? null;
+        return group ? null : doing(moveLayers, { layers: [layer.id], into, at: value % 3 });
+      },
+      () => {
+        const chosen = layers.filter((_, i) => (value >> i) & 1).map(({ id }) => id);
+        if (chosen.length === 0) return null;
+        return doing(groupLayers, { layers: chosen, group: 'made', name: 'Made' });
+      },
+      () => group && doing(ungroupLayers, { group }),
+      () => group && doing(setMixing, { group, mixing: value > 40 ? 'isolated' : 'through' }),
+      () => {
+        const made = { id: 'mm', name: 'M', startsFrom: 'empty' as const, parts: [], feather: 0 };
+        return layer.maskUse ? null : doing(addMask, { ...own, mask: made });
+      },
+      () => mask && part && doing(removePart, { mask: mask.id, part: part.id }),
+      () => mask && part && doing(reorderPart, { mask: mask.id, part: part.id, to: 0 }),
+      () => {
+        const settings = { shown: !part?.shown, feather: value / 9 };
+        return mask && part && doing(setPart, { mask: mask.id, part: part.id, settings });
+      },
+      () => {
+        const edge = { choke: value / 30, evened: value % 3, firm: value / 90 };
+        return mask && doing(setMaskEdge, { mask: mask.id, edge });
+      },
+      () => {
+        if (part?.kind !== 'painted' || !mask) return null;
+        const tiles = { '0,0': 'f'.repeat(64) };
+        return doing(paintPart, { mask: mask.id, part: part.id, tiles, way: 'hide' });
+      },
+    ].map((choice) => choice as () => Composition | null);
+    return choices[kind % choices.length]?.() ?? null;
+  }
+
+  it('holds everything that an operation changed, in every view and at every scale', () => {
+    fc.assert(
+      fc.property(
+        ...[anyComposition, fc.nat(100), fc.nat(7), fc.nat(90), fc.nat(5)],
+        fc.constantFrom(1, 1.7, 0.37),
+        (composition, kind, pick, value, look, scale) => {
+          const after = changed(composition, kind, pick, value);
+          if (!after) return;
+          expectInside(composition, after, { kind: 'composition' }, scale);
+          expectInside(after, composition, views[look] as View, scale);
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  it('is nowhere when nothing changed, and everywhere when the canvas did', () => {
+    const composition = manyTinted(3);
+    const view: View = { kind: 'composition' };
+    const alike = { ...composition, masks: JSON.parse(JSON.stringify(composition.masks)) };
+    expect(viewDamage(composition, alike, view, 1)).toEqual([]);
+    const larger = { ...composition, canvas: { ...composition.canvas, width: 300 } };
+    expect(viewDamage(composition, larger, view, 1)).toBe('everywhere');
+  });
+});

@@ -1,0 +1,101 @@
+import {
+  boundsAfter,
+  type FillContent,
+  growRect,
+  invert,
+  type Matrix,
+  multiply,
+  type Rect,
+  roundOut,
+  type Size,
+  scaling,
+  transform,
+} from '@diplex/document';
+import type { MixSpaceName } from '@diplex/kernels';
+import { type CoverageImage, type FloatImage, newFloatImage } from '../../image/images';
+import { scanConvert } from '../../mask/scan-convert';
+import { fillContent } from '../../render/fill-content';
+import { digestOfPart } from '../digest';
+import { GraphNode } from '../node';
+import type { Region } from '../region';
+
+/** How far the rounded corners of an outline may lie beyond its bounds, in output pixels. */
+const CORNERS = 0.01;
+
+function boundsOf(matrix: Matrix, size: Size, scale: number): Region {
+  const bounds = boundsAfter(multiply(scaling(scale, scale), matrix), { x: 0, y: 0, ...size });
+  return [roundOut(growRect(bounds, CORNERS))];
+}
+
+/** Nothing, of which layers are put on one another. */
+export class ClearNode extends GraphNode {
+  constructor() {
+    super('clear', [], [], 4);
+  }
+
+  extent(): Region {
+    return [];
+  }
+
+  draw({ width, height }: Rect): FloatImage {
+    return newFloatImage(width, height);
+  }
+}
+
+/** A colour or a gradient; it goes on beyond its border. */
+export class FillNode extends GraphNode {
+  constructor(
+    private readonly content: FillContent,
+    private readonly matrix: Matrix,
+    private readonly space: MixSpaceName,
+  ) {
+    const { width, height } = content.size;
+    super('fill', [digestOfPart(content.fill), width, height, [...matrix], space], [], 4);
+  }
+
+  extent(scale: number): Region {
+    return boundsOf(this.matrix, this.content.size, scale);
+  }
+
+  draw(out: Rect, scale: number): FloatImage {
+    const toOutput = multiply(scaling(scale, scale), this.matrix);
+    return fillContent(this.content.fill, toOutput, out, this.space);
+  }
+}
+
+/** How much of each pixel a rectangle covers: null where it covers all of them. */
+export class BorderNode extends GraphNode {
+  constructor(
+    private readonly size: Size,
+    private readonly matrix: Matrix,
+  ) {
+    super('border', [size.width, size.height, [...matrix]], [], 1);
+  }
+
+  /** It says something everywhere: beside the rectangle, that nothing is covered. */
+  extent(): Region {
+    return 'everywhere';
+  }
+
+  draw(out: Rect, scale: number): CoverageImage | null {
+    const toOutput = multiply(scaling(scale, scale), this.matrix);
+    const inside = boundsAfter(invert(toOutput), out);
+    const { width, height } = this.size;
+    const covers =
+      inside.x >= 0 &&
+      inside.y >= 0 &&
+      inside.x + inside.width <= width &&
+      inside.y + inside.height <= height;
+    if (covers) return null;
+    const corners = [
+      { x: 0, y: 0 },
+      { x: width, y: 0 },
+      { x: width, y: height },
+      { x: 0, y: height },
+    ];
+    return scanConvert(
+      corners.map((corner) => transform(toOutput, corner)),
+      out,
+    );
+  }
+}

@@ -1,0 +1,2 @@
+export { isOlder, migrated, migratedHistory } from './migrate';
+export { MigrationRefused } from './to-schema-6';

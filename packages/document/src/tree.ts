@@ -1,0 +1,96 @@
+import { isDraft } from 'mutative';
+import { type Composition, isGroup, type Layer, layerById } from './composition';
+
+type Layers = Composition['layers'];
+
+/** The group that each layer is in, by the layer's id; layers in none are left out. */
+const known = new WeakMap<Layers, ReadonlyMap<string, string>>();
+
+function groupsOf(layers: Layers): ReadonlyMap<string, string> {
+  // What is being changed has to be looked at anew each time.
+  const found = isDraft(layers) ? undefined : known.get(layers);
+  if (found) return found;
+  const groups = new Map<string, string>();
+  for (const layer of Object.values(layers)) {
+    if (isGroup(layer)) for (const child of layer.content.children) groups.set(child, layer.id);
+  }
+  if (!isDraft(layers)) known.set(layers, groups);
+  return groups;
+}
+
+/** The group that a layer is in; undefined for one that is in none. */
+export function groupOf(composition: Composition, id: string): Layer | undefined {
+  const group = groupsOf(composition.layers).get(id);
+  return group === undefined ? undefined : layerById(composition, group);
+}
+
+/** The groups that a layer is in, the innermost first. */
+export function groupsAround(composition: Composition, id: string): Layer[] {
+  const around: Layer[] = [];
+  for (let at = groupOf(composition, id); at; at = groupOf(composition, at.id)) around.push(at);
+  return around;
+}
+
+/** The list in which a layer stands: those of its group, or of no group; far to near. */
+export function listAround(composition: Composition, group: string | null): readonly string[] {
+  if (group === null) return composition.root;
+  const layer = layerById(composition, group);
+  return layer && isGroup(layer) ? layer.content.children : [];
+}
+
+/** A layer and, for a group, all that is in it: a group before what it holds, far to near. */
+export function withDescendants(composition: Composition, id: string): Layer[] {
+  const layer = layerById(composition, id);
+  if (!layer) return [];
+  const inside = isGroup(layer) ? layer.content.children : [];
+  return [layer, ...inside.flatMap((child) => withDescendants(composition, child))];
+}
+
+/** Every layer, a group before what it holds, far to near. */
+export function layersInDepth(composition: Composition): Layer[] {
+  return composition.root.flatMap((id) => withDescendants(composition, id));
+}
+
+/** Whether a layer shows as far as it and the groups around it say. */
+export function isShown(composition: Composition, layer: Layer): boolean {
+  return layer.shown && groupsAround(composition, layer.id).every((group) => group.shown);
+}
+
+/** What keeps a layer from being changed: itself when it is locked, or a locked group around it. */
+export function lockedBy(composition: Composition, layer: Layer): Layer | undefined {
+  if (layer.locked) return layer;
+  return groupsAround(composition, layer.id).find((group) => group.locked);
+}
+
+/** Of these layers, those that are in none of the others, far to near. */
+export function outermost(composition: Composition, ids: readonly string[]): string[] {
+  const chosen = new Set(ids);
+  const inside = (id: string) =>
+    groupsAround(composition, id).some((group) => chosen.has(group.id));
+  return layersInDepth(composition)
+    .map(({ id }) => id)
+    .filter((id) => chosen.has(id) && !inside(id));
+}
+
+/** Where something uses a mask. */
+export interface UseSite {
+  /** The layer that uses it; null for the area. */
+  readonly layer: Layer | null;
+  readonly mask: string;
+}
+
+/** Everything that uses a mask. */
+export function maskSites(composition: Composition): UseSite[] {
+  const sites: UseSite[] = Object.values(composition.layers).flatMap((layer) =>
+    layer.maskUse ? [{ layer, mask: layer.maskUse.mask }] : [],
+  );
+  if (composition.area) sites.push({ layer: null, mask: composition.area.mask });
+  return sites;
+}
+
+/** The layers that use a mask. */
+export function usersOf(composition: Composition, mask: string): Layer[] {
+  return maskSites(composition).flatMap((site) =>
+    site.layer && site.mask === mask ? [site.layer] : [],
+  );
+}

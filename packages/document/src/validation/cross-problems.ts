@@ -1,0 +1,81 @@
+import { type Composition, isGroup, type Mask, type MaskPart } from '../composition';
+import { LIMITS } from './limits';
+import type { DocumentProblem } from './problems';
+
+function repeated(ids: readonly string[]): string[] {
+  return ids.filter((id, at) => ids.indexOf(id) !== at);
+}
+
+/** The ways in which a part of valid values still cannot be drawn. */
+function partProblems(part: MaskPart): { at: string; says: string }[] {
+  if (part.kind === 'ramp') {
+    const { from, to } = part;
+    const apart = Math.hypot(to.x - from.x, to.y - from.y) >= 0.01;
+    return apart ? [] : [{ at: 'to', says: 'must lie away from where the ramp begins' }];
+  }
+  if (part.kind === 'tones') {
+    const [a, b, c, d] = [...part.low, ...part.high];
+    const rises = a <= b && b <= c && c <= d;
+    return rises ? [] : [{ at: 'high', says: 'must go on from low, from dark to light' }];
+  }
+  if (part.kind === 'component' && part.black === part.white) {
+    return [{ at: 'white', says: 'must differ from black' }];
+  }
+  return [];
+}
+
+function maskProblems(mask: Mask): DocumentProblem[] {
+  const where = `masks.${mask.id}.parts`;
+  const twice = repeated(mask.parts.map((part) => part.id));
+  return [
+    ...twice.map((id) => ({ where, says: `two parts have the id ${id}` })),
+    ...mask.parts.flatMap((part, at) =>
+      partProblems(part).map((each) => ({ where: `${where}[${at}].${each.at}`, says: each.says })),
+    ),
+  ];
+}
+
+/** Every layer must stand in exactly one list, and no group in itself. */
+function treeProblems({ layers, root }: Composition): DocumentProblem[] {
+  const problems: DocumentProblem[] = [];
+  const seen = new Set<string>();
+  const walk = (ids: readonly string[], where: string) => {
+    for (const id of ids) {
+      const layer = Object.hasOwn(layers, id) ? layers[id] : undefined;
+      if (!layer) problems.push({ where, says: `there is no layer ${id}` });
+      else if (seen.has(id)) problems.push({ where, says: `the layer ${id} stands in two places` });
+      else {
+        seen.add(id);
+        if (isGroup(layer)) walk(layer.content.children, `layers.${id}.content.children`);
+      }
+    }
+  };
+  walk(root, 'root');
+  for (const id of Object.keys(layers)) {
+    if (!seen.has(id)) problems.push({ where: `layers.${id}`, says: 'stands in no list in depth' });
+  }
+  return problems;
+}
+
+/** What single fields cannot tell: names that fit nothing, layers that stand nowhere, too large a canvas. */
+export function crossProblems(composition: Composition): DocumentProblem[] {
+  const { canvas, layers, masks, area } = composition;
+  const problems: DocumentProblem[] = [];
+  if (canvas.width * canvas.height > LIMITS.canvasPixels) {
+    const says = `must have at most ${LIMITS.canvasPixels / 1e6} million pixels`;
+    problems.push({ where: 'canvas', says });
+  }
+  const noMask = (where: string, mask: string) => {
+    if (!Object.hasOwn(masks, mask)) problems.push({ where, says: `there is no mask ${mask}` });
+  };
+  for (const [id, layer] of Object.entries(layers)) {
+    if (layer.id !== id) problems.push({ where: `layers.${id}.id`, says: `must be ${id}` });
+    if (layer.maskUse) noMask(`layers.${id}.maskUse.mask`, layer.maskUse.mask);
+  }
+  for (const [id, mask] of Object.entries(masks)) {
+    if (mask.id !== id) problems.push({ where: `masks.${id}.id`, says: `must be ${id}` });
+    problems.push(...maskProblems(mask));
+  }
+  if (area) noMask('area.mask', area.mask);
+  return [...problems, ...treeProblems(composition)];
+}
