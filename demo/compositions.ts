@@ -11,6 +11,7 @@ import {
   type PhotoLayer,
   perform,
   placedAt,
+  plainLayer,
   record,
   type Size,
   scaleToCanvas,
@@ -55,11 +56,9 @@ class Builder {
     const { width, height, hash } = source;
     const scale = way === 'fill' ? scaleToCanvas('fill', source, canvas, 0) : 1;
     const centre = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
-    const layer: PhotoLayer = {
-      ...{ id: newId(), kind: 'photo', name, shown: true, locked: false, opacity: 1 },
-      ...{ blending: 'normal', placement: { ...centre, scaleX: scale, scaleY: scale } },
-      ...{ source: hash, size: { width, height }, maskUse: null },
-    };
+    const content = { kind: 'photo' as const, source: hash, size: { width, height } };
+    const placement = { ...centre, scaleX: scale, scaleY: scale };
+    const layer: PhotoLayer = plainLayer(newId(), name, content, placement);
     this.do(addLayer, { layer });
     return layer;
   }

@@ -1,5 +1,14 @@
-import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
+import {
+  IDENTITY,
+  type Layer,
+  laidOut,
+  type Mask,
+  type MaskPart,
+  newComposition,
+  newId,
+  plainLayer,
+} from '@diplex/document';
 import sharp from 'sharp';
 
 /** Retouchers' everyday size: 24 million pixels. */
@@ -48,44 +57,37 @@ async function bringIn(server: string, folder: string): Promise<string[]> {
 const BLENDINGS = ['normal', 'normal', 'multiply', 'normal', 'screen', 'soft-light'] as const;
 
 /** A layer of the large composition: most are masked and placed a little off, as in real work. */
-function layerAt(index: number, hash: string, mask: string | null) {
+function layerAt(index: number, source: string): { layer: Layer; mask: Mask | null } {
   const shift = index * 180;
+  const scale = index === 0 ? 1 : 0.7 + (index % 4) * 0.1;
   const placement = {
     ...{ x: 3000 + (index % 3) * 220 - 220, y: 2000 - (index % 4) * 90 },
-    ...{ scaleX: index === 0 ? 1 : 0.7 + (index % 4) * 0.1, turn: index % 5 === 3 ? 7 : 0 },
+    ...{ scaleX: scale, scaleY: scale, turn: index % 5 === 3 ? 7 : 0 },
     ...{ mirrorAcross: index % 4 === 2, mirrorDown: false },
   };
-  const maskUse = mask && { mask, linked: true, turnedRound: false, lies: [1, 0, 0, 1, 0, 0] };
+  const layer: Layer = {
+    ...plainLayer(
+      newId(),
+      `Layer ${index + 1}`,
+      { kind: 'photo' as const, source, size: SIZE },
+      placement,
+    ),
+    ...{
+      opacity: index === 0 ? 1 : 0.85,
+      blending: BLENDINGS[index % BLENDINGS.length] ?? 'normal',
+    },
+  };
+  if (index === 0) return { layer, mask: null };
   const box = { x: 500 + shift, y: 300 + shift / 2, width: 2600, height: 2400 };
-  const part = {
-    ...{ id: randomUUID(), kind: index % 2 ? 'oval' : 'box', name: 'Oval', shown: true },
+  const part: MaskPart = {
+    ...{ id: newId(), kind: index % 2 ? 'oval' : 'box', name: 'Oval', shown: true },
     ...{ combine: 'add', feather: (index % 3) * 30, inverted: false, ...box },
   };
-  return {
-    layer: {
-      ...{
-        id: randomUUID(),
-        kind: 'photo',
-        name: `Layer ${index + 1}`,
-        shown: true,
-        locked: false,
-      },
-      ...{ opacity: index === 0 ? 1 : 0.85, blending: BLENDINGS[index % BLENDINGS.length] },
-      ...{
-        placement: { ...placement, scaleY: placement.scaleX },
-        source: hash,
-        size: SIZE,
-        maskUse,
-      },
-    },
-    mask: mask && {
-      id: mask,
-      name: `Mask ${index + 1}`,
-      startsFrom: 'empty',
-      parts: [part],
-      feather: 0,
-    },
+  const mask: Mask = {
+    ...{ id: newId(), name: `Mask ${index + 1}`, startsFrom: 'empty', parts: [part], feather: 0 },
   };
+  const maskUse = { mask: mask.id, linked: true, turnedRound: false, lies: IDENTITY };
+  return { layer: { ...layer, maskUse }, mask };
 }
 
 /**
@@ -99,14 +101,13 @@ export async function makeLargeComposition(
 ): Promise<string> {
   const hashes = await bringIn(server, folder);
   const made = Array.from({ length: LAYERS }, (_, i) =>
-    layerAt(i, hashes[i % hashes.length] as string, i === 0 ? null : randomUUID()),
+    layerAt(i, hashes[i % hashes.length] as string),
   );
-  const document = {
-    ...{ schema: 2, title, mixIn: 'light' },
-    canvas: { ...SIZE, profile: 'srgb', surround: 38 },
-    layers: made.map(({ layer }) => layer),
-    masks: made.flatMap(({ mask }) => (mask ? [mask] : [])),
-  };
+  const document = laidOut(
+    newComposition(title, SIZE),
+    made.map(({ layer }) => layer),
+    made.flatMap(({ mask }) => mask ?? []),
+  );
   const { id } = await ask<{ id: string }>(server, 'compositions', {
     ...{ method: 'POST', headers: { 'Content-Type': 'application/json' } },
     body: JSON.stringify({ title, document }),

@@ -34,8 +34,15 @@ export interface OpenCv {
   readonly [constant: string]: unknown;
 }
 
-/** OpenCV.js, once it is ready. */
+let made: Promise<OpenCv> | null = null;
+
+/** OpenCV.js, once it is ready; the same one for all who ask. */
 export function openCv(): Promise<OpenCv> {
+  made ??= load();
+  return made;
+}
+
+function load(): Promise<OpenCv> {
   type Loading = OpenCv & { then?: (ready: (module: Loading) => void) => void };
   const loading = createRequire(import.meta.url)('@techstark/opencv-js') as Loading;
   return new Promise((resolve) => {

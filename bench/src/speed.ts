@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { SOURCE_TILE, tileRect, tilesUnder } from '@diplex/core';
-import { type Composition, newComposition, type PhotoLayer, placedAt } from '@diplex/document';
+import { type Composition, laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { nodeEngine } from '@diplex/engine/node';
 import {
@@ -84,14 +84,15 @@ async function bringTiles(engine: Engine, source: string, data: Uint8Array): Pro
 function stack(): Composition {
   const centre = { x: FLAT.width / 2, y: FLAT.height / 2 };
   const size = { width: FLAT.width, height: FLAT.height };
-  const layers = Array.from(
-    { length: FLAT.layers },
-    (_, i): PhotoLayer => ({
-      ...{ id: `${i}`, kind: 'photo', name: `${i}`, shown: true, locked: false, opacity: 1, size },
-      ...{ blending: 'normal', placement: placedAt(centre), source: `${i % 2}`, maskUse: null },
-    }),
+  const layers = Array.from({ length: FLAT.layers }, (_, i) =>
+    plainLayer(
+      `layer${i}`,
+      `${i}`,
+      { kind: 'photo' as const, source: `${i % 2}`, size },
+      placedAt(centre),
+    ),
   );
-  return { ...newComposition('Bench', size), mixIn: 'encoded', layers };
+  return laidOut({ ...newComposition('Bench', size), mixIn: 'encoded' }, layers);
 }
 
 /** Eight layers of 24 MP, 8 bits in and out, by the engine as it delivers. */
@@ -112,7 +113,7 @@ async function flattenRow(): Promise<Row> {
       composition: 1,
       scale: 1,
       region: { x: 0, y: i * rows, width: FLAT.width, height },
-      into,
+      ...{ into, missing: 'refused' as const },
     };
   });
   const raw = { width: FLAT.width, height: FLAT.height, channels: 4 as const };

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type HistoryEntry, newComposition } from '@diplex/document';
+import { goTo, type HistoryEntry, newComposition } from '@diplex/document';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { SourceDto } from '../src/sources/source.dto';
@@ -26,7 +26,7 @@ describe('compositions', () => {
     await server.kill();
     server = await server.again();
     const { body } = await server.ask<Loaded>('GET', `compositions/${id}`);
-    expect(body.document.layers[0]?.opacity).toBe(0.5);
+    expect(body.document.layers.a?.opacity).toBe(0.5);
     expect(body.history.entries).toEqual([first.entry, second.entry]);
     expect(body.history.position).toBe(1);
   });
@@ -41,7 +41,7 @@ describe('compositions', () => {
     expect(body).toMatchObject({ type: '/problems/stale-revision', revision: 2 });
     expect(body.detail).toContain('Poster');
     const now = await server.ask<Loaded>('GET', `compositions/${id}`);
-    expect(now.body.document.layers[0]?.opacity).toBe(0.5);
+    expect(now.body.document.layers.a?.opacity).toBe(0.5);
   });
 
   it('let only one of many saves at the same moment through', async () => {
@@ -57,10 +57,10 @@ describe('compositions', () => {
   });
 
   it('say where a document is wrong', async () => {
-    const document = { ...oneLayer(source), layers: [{ ...photoLayer(source), opacity: 3 }] };
+    const document = { ...oneLayer(source), layers: { a: { ...photoLayer(source), opacity: 3 } } };
     const { status, body } = await server.ask<ProblemBody>('POST', 'compositions', { document });
     expect(status).toBe(422);
-    expect(body.problems).toEqual([expect.objectContaining({ where: 'layers[0].opacity' })]);
+    expect(body.problems).toEqual([expect.objectContaining({ where: 'layers.a.opacity' })]);
   });
 
   it('refuse patches that lead to an invalid document or out of it', async () => {
@@ -68,9 +68,9 @@ describe('compositions', () => {
     const { entry } = opacityStep(document, 0.5);
     const spoiled = (patch: unknown) =>
       server.append(id, 1, 0, [{ ...entry, patches: [patch] } as HistoryEntry]);
-    const beyond = await spoiled({ op: 'replace', path: ['layers', 0, 'opacity'], value: 7 });
+    const beyond = await spoiled({ op: 'replace', path: ['layers', 'a', 'opacity'], value: 7 });
     expect(beyond.status).toBe(422);
-    const nowhere = await spoiled({ op: 'replace', path: ['layers', 9, 'opacity'], value: 1 });
+    const nowhere = await spoiled({ op: 'replace', path: ['layers', 'x', 'opacity'], value: 1 });
     expect(nowhere.status).toBe(422);
     const hostile = await spoiled({ op: 'add', path: ['__proto__', 'admin'], value: true });
     expect(hostile.status).toBe(400);
@@ -79,8 +79,8 @@ describe('compositions', () => {
   });
 
   it('may only name pixels that are here', async () => {
-    const layer = { ...photoLayer(source), source: 'e'.repeat(64) };
-    const document = { ...oneLayer(source), layers: [layer] };
+    const layer = photoLayer({ ...source, hash: 'e'.repeat(64) });
+    const document = { ...oneLayer(source), layers: { a: layer } };
     const { status, body } = await server.ask<ProblemBody>('POST', 'compositions', { document });
     expect(status).toBe(422);
     expect(body.type).toBe('/problems/missing-pixels');
@@ -105,8 +105,44 @@ describe('compositions', () => {
       title: 'B',
     });
     const { body } = await server.ask<Loaded>('GET', `compositions/${made.body.id}`);
-    expect(body.document).toMatchObject({ title: 'B', layers: [{ opacity: 0.5 }] });
+    expect(body.document).toMatchObject({ title: 'B', layers: { a: { opacity: 0.5 } } });
     expect(body.history.entries).toHaveLength(1);
+  });
+
+  it('of earlier schemas open with the history that led to them, which goes on from there', async () => {
+    const { hash, width, height } = source;
+    const layer = {
+      ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 0.5 },
+      ...{ blending: 'normal', placement: photoLayer(source).placement, source: hash },
+      ...{ size: { width, height }, maskUse: null },
+    };
+    const canvas = { width, height, profile: 'srgb', surround: 38 };
+    const document = {
+      schema: 4,
+      title: 'Old',
+      canvas,
+      mixIn: 'light',
+      layers: [layer],
+      masks: [],
+    };
+    const patch = (value: number) => [{ op: 'replace', path: ['layers', 0, 'opacity'], value }];
+    const entry = {
+      ...{ id: 'e', operation: 'setOpacity', words: 'Opacity', at: new Date(0).toISOString() },
+      ...{ patches: patch(0.5), inverse: patch(1) },
+    };
+    const start = { document, history: { entries: [entry], position: 1 } };
+    const made = await server.ask<{ id: string }>('POST', 'compositions', start);
+    expect(made.status).toBe(201);
+    const { body } = await server.ask<Loaded>('GET', `compositions/${made.body.id}`);
+    expect(body.document.layers.a?.opacity).toBe(0.5);
+    const undone = goTo(body.document, body.history, 0).composition;
+    expect(undone.layers.a?.opacity).toBe(1);
+    const next = opacityStep(body.document, 0.2);
+    await server.append(made.body.id, 1, 1, [next.entry]);
+    const then = await server.ask<Loaded>('GET', `compositions/${made.body.id}`);
+    expect(then.body.history.entries).toHaveLength(2);
+    const first = goTo(then.body.document, then.body.history, 0).composition;
+    expect(first).toEqual(undone);
   });
 
   it('have thumbnails that follow them', async () => {

@@ -149,4 +149,23 @@ describe('delivering', () => {
       'no such job',
     );
   });
+
+  it('fails and says whose pixels are gone, instead of leaving them out', async () => {
+    const only = await server.bringIn(
+      'gone.png',
+      await sharp({
+        create: { width: 40, height: 30, channels: 3, background: '#a06030' },
+      })
+        .png()
+        .toBuffer(),
+    );
+    const { id } = await server.compose(oneLayer(only, 'Gone'));
+    server.lose(only.hash);
+    const begun = await server.ask<JobDto>('POST', `compositions/${id}/exports`, {
+      ...{ revision: 1, format: 'png' },
+    });
+    const job = await finished(begun.body);
+    expect(job.state).toBe('failed');
+    expect(job.problem).toContain('the photograph of gone.png is not there any more');
+  });
 });

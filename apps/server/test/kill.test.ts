@@ -44,7 +44,7 @@ describe('a server killed while it saves', () => {
       const saving = (async () => {
         for (let step = 0; alive; step++) {
           const opacity = ((round * 37 + step * 11) % 97) / 100 + 0.01;
-          if (opacity === sent.layers[0]?.opacity) continue;
+          if (opacity === sent.layers.a?.opacity) continue;
           const next = opacityStep(sent, opacity);
           const answer = await server.append(id, revision, entries.length, [next.entry]);
           if (answer.status !== 200) throw new Error(answer.body.detail);

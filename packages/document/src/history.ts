@@ -17,7 +17,8 @@ export function record(history: History, entry: HistoryEntry): History {
   return { entries, position: entries.length };
 }
 
-function patched(composition: Composition, patches: readonly Patch[]): Composition {
+/** A composition after some patches; what they leave alone stays the very same. */
+export function patched(composition: Composition, patches: readonly Patch[]): Composition {
   return apply(composition, [...patches]) as Composition;
 }
 

@@ -1,6 +1,6 @@
 import { areaLayer } from './area';
 import { type Composition, isGroup, type Layer, layerById } from './composition';
-import { IDENTITY, invert, type Matrix, multiply } from './geometry/matrix';
+import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
 import { groupOf } from './tree';
@@ -100,6 +100,19 @@ function carriedPlacement(placement: Placement, step: Matrix, size: Size): Place
     return { ...placement, x: placement.x + e, y: placement.y + f };
   }
   return placementOf(multiply(step, placementMatrix(placement, size)), size, placement);
+}
+
+/** The placement of a layer after a map on the canvas: moved, scaled or turned there. */
+export function placementAfter(composition: Composition, layer: Layer, step: Matrix): Placement {
+  const around = aroundMatrix(composition, layer);
+  const within = around === IDENTITY ? step : multiply(invert(around), multiply(step, around));
+  return carriedPlacement(layer.placement, within, placedSize(layer));
+}
+
+/** The middle of a layer's content, in pixels of the group that it is in, or of the composition. */
+export function middleOf(composition: Composition, layer: Layer): Point {
+  const { x, y, width, height } = contentBounds(composition, layer);
+  return transform(ownMatrix(layer), { x: x + width / 2, y: y + height / 2 });
 }
 
 /** The extent of a mask's own pixels: the layer's, unless the mask says otherwise; the canvas for a group. */

@@ -1,8 +1,17 @@
-import { newComposition, PAINTED_TILE_SIZE, placedAt } from '@diplex/document';
+import {
+  difference,
+  laidOut,
+  newComposition,
+  PAINTED_TILE_SIZE,
+  perform,
+  placedAt,
+  plainLayer,
+  setOpacity,
+} from '@diplex/document';
 import { decodePaintedTile } from '@diplex/formats';
 import { KernelMemory } from '@diplex/kernels';
-import { describe, expect, it } from 'vitest';
-import { Engine, JobCancelled } from './engine';
+import { describe, expect, it, vi } from 'vitest';
+import { Engine, type EngineSetup, JobCancelled } from './engine';
 import { inlinePort } from './inline-port.test-support';
 import type { Port } from './port';
 import { sha256 } from './sha256';
@@ -19,7 +28,7 @@ function engineWithScene(size = 1): Engine {
 }
 
 /** An engine whose workers answer when they are told to; `asked` lists what they were given. */
-function manualEngine(size: number) {
+function manualEngine(size: number, setup: EngineSetup = {}) {
   const asked: { id: number; ask: { x: number }; seat: number }[] = [];
   const answers: ((id: number) => void)[] = [];
   const falls: (() => void)[] = [];
@@ -38,7 +47,7 @@ function manualEngine(size: number) {
       close: () => undefined,
     };
   };
-  const engine = new Engine(spawn, size);
+  const engine = new Engine(spawn, size, setup);
   const finish = (index: number) => {
     const job = asked[index];
     if (job) answers[job.seat]?.(job.id);
@@ -51,8 +60,37 @@ const probe = (x: number) => ({ composition: 1, x, y: 0 });
 describe('Engine', () => {
   it('does jobs and hands back their answers', async () => {
     const engine = engineWithScene();
-    expect([...(await engine.run('render-view', ask))]).toEqual(new Array(16).fill(0));
+    const { pixels, standsIn } = await engine.run('render-view', ask);
+    expect([...pixels]).toEqual(new Array(16).fill(0));
+    expect(standsIn).toBe(false);
     await expect(engine.run('probe', probe(0))).resolves.toMatchObject({ alpha: 0 });
+  });
+
+  it('knows a composition by what parts it from another, and says when pixels are missing', async () => {
+    const engine = engineWithScene();
+    const white = { by: 'colour' as const, colour: { r: 255, g: 255, b: 255, alpha: 1 } };
+    const size = { width: 10, height: 10 };
+    const middle = placedAt({ x: 5, y: 5 });
+    const fill = plainLayer('f', 'Fill', { kind: 'fill' as const, fill: white, size }, middle);
+    const empty = newComposition('Test', size);
+    const filled = laidOut(empty, [fill]);
+    const faded = perform(filled, setOpacity, { layer: 'f', opacity: 0.5 }).composition;
+    const change = (key: number, from: number, patches: ReturnType<typeof difference>) =>
+      engine.tell({ type: 'composition-change', key, from, patches });
+    change(2, 1, difference(empty, filled));
+    change(3, 2, difference(filled, faded));
+    const alphaAt = async (composition: number) =>
+      (await engine.run('render-view', { ...ask, composition })).pixels[3];
+    expect([await alphaAt(1), await alphaAt(2), await alphaAt(3)]).toEqual([0, 255, 128]);
+    const content = { kind: 'photo' as const, source: 'a'.repeat(64), size };
+    const photo = laidOut(empty, [plainLayer('p', 'Photo', content, middle)]);
+    change(4, 1, difference(empty, photo));
+    expect((await engine.run('render-view', { ...ask, composition: 4 })).standsIn).toBe(true);
+    const rows = { composition: 4, region, scale: 1, into: new Uint8Array(16) };
+    const refused = { ...rows, missing: 'refused' as const };
+    const without = { ...rows, missing: 'left out' as const };
+    await expect(engine.run('render-rows', without)).resolves.toMatchObject({ opaque: false });
+    await expect(engine.run('render-rows', refused)).rejects.toThrow('a'.repeat(64));
   });
 
   it('says why a job failed, and goes on', async () => {
@@ -130,6 +168,33 @@ describe('Engine', () => {
     expect(asked.map((job) => job.seat)).toEqual([1, 0, 1, 0]);
   });
 
+  it('has somebody else do what likes a worker that is busy for long', async () => {
+    const { engine, asked } = manualEngine(2);
+    void engine.run('probe', probe(0), { likes: 1 });
+    void engine.run('probe', probe(1), { likes: 1 });
+    expect(asked.map((job) => job.seat)).toEqual([1]);
+    await vi.waitFor(() => expect(asked.map((job) => job.seat)).toEqual([1, 0]));
+  });
+
+  it('does what may take long apart from what is seen, and never has that wait', () => {
+    const { engine, asked, finish, fall } = manualEngine(1, { longLane: true });
+    const long = () => {
+      const ask = { composition: 1, layer: 'l', view };
+      engine.run('check-edge', ask).catch(() => undefined);
+    };
+    long();
+    long();
+    void engine.run('probe', probe(0));
+    expect(asked.map((job) => job.seat)).toEqual([1, 0]);
+    finish(1);
+    void engine.run('probe', probe(1));
+    expect(asked.map((job) => job.seat)).toEqual([1, 0, 0]);
+    // Without its worker the others do what it did.
+    fall(1);
+    finish(2);
+    expect(asked.map((job) => job.seat)).toEqual([1, 0, 0, 0]);
+  });
+
   it('tells a worker to stop the job that it does, and rejects it at once', async () => {
     const stops: Int32Array[] = [];
     const memory = KernelMemory.create(256 * 2 ** 20);
@@ -143,7 +208,7 @@ describe('Engine', () => {
       listen: () => undefined,
       close: () => undefined,
     };
-    const engine = new Engine(() => port, 1, memory);
+    const engine = new Engine(() => port, 1, { kernels: memory });
     const stop = new AbortController();
     const job = engine.run('probe', probe(0), { signal: stop.signal });
     stop.abort();
@@ -238,17 +303,16 @@ describe('a pick in the engine', () => {
   for (let y = 20; y < 44; y++) {
     for (let x = 20; x < 44; x++) samples.set([210, 50, 40], (y * side + x) * 3);
   }
-  const layer = {
-    ...{ id: 'l', kind: 'photo' as const, name: 'Layer', shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal' as const, placement: placedAt({ x: 32, y: 32 }), source },
-    ...{ size: { width: side, height: side }, maskUse: null },
+  const photo = (of: string) => {
+    const content = { kind: 'photo' as const, source: of, size: { width: side, height: side } };
+    return plainLayer('l', 'Layer', content, placedAt({ x: 32, y: 32 }));
   };
   const place = { composition: 1, layer: 'l' };
 
   function withPhoto(): Engine {
     const engine = new Engine(inlinePort, 1);
     const empty = newComposition('Test', { width: side, height: side });
-    engine.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [layer] } });
+    engine.tell({ type: 'composition', key: 1, composition: laidOut(empty, [photo(source)]) });
     const facts = { width: side, height: side, channels: 3 as const, bits: 8 as const };
     const tile = { source, level: 0, column: 0, row: 0 };
     engine.tell({ type: 'source-tile', tile, facts, samples });
@@ -315,8 +379,11 @@ describe('a pick in the engine', () => {
     await expect(nobody).rejects.toThrow('no longer in the composition');
     const bare = new Engine(inlinePort, 1);
     const empty = newComposition('Test', { width: side, height: side });
-    const other = { ...layer, id: 'l', source: 'f'.repeat(64) };
-    bare.tell({ type: 'composition', key: 1, composition: { ...empty, layers: [other] } });
+    bare.tell({
+      type: 'composition',
+      key: 1,
+      composition: laidOut(empty, [photo('f'.repeat(64))]),
+    });
     const early = bare.run('pick', { ...place, recipe, specks: 0, solved: null, tiles: {} });
     await expect(early).rejects.toThrow('not there yet');
   });
@@ -337,7 +404,7 @@ describe('an area in the engine', () => {
   function withArea(change: Partial<typeof area> = {}, parts = [box]): Engine {
     const engine = new Engine(inlinePort, 1);
     const empty = newComposition('Test', canvas);
-    const masks = [{ ...mask, parts }];
+    const masks = { m: { ...mask, parts } };
     const composition = { ...empty, masks, area: { ...area, ...change } };
     engine.tell({ type: 'composition', key: 1, composition });
     return engine;

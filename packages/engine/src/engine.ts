@@ -2,7 +2,15 @@ import type { SmallCoverage } from '@diplex/core';
 import type { KernelMemory } from '@diplex/kernels';
 import { type Held, PixelMemory } from './pixel-memory';
 import type { Port } from './port';
-import type { JobName, Jobs, Notice, Reply, Start } from './protocol';
+import {
+  type JobName,
+  type Jobs,
+  type Lane,
+  laneOf,
+  type Notice,
+  type Reply,
+  type Start,
+} from './protocol';
 
 export interface JobOptions {
   /** Jobs with a higher number go first; 0 by default. */
@@ -15,7 +23,10 @@ export interface JobOptions {
   readonly onDraft?: (coverage: SmallCoverage) => void;
   /** Must be done by the first worker, in order with all others that ask for it (strokes). */
   readonly onFirst?: true;
-  /** Jobs with the same number go to the same worker: it may remember something. */
+  /**
+   * Jobs with the same number go to the same worker, which may remember something, unless that one is busy
+   * for long.
+   */
   readonly likes?: number;
 }
 
@@ -40,12 +51,34 @@ interface Job {
 interface Seat {
   readonly port: Port;
   readonly index: number;
+  readonly lane: Lane;
+  /** Since when it does what it does, as of `Date.now`. */
+  since: number;
   /** The job it does, if any, and those that wait there for their turn. */
   readonly busy: Map<number, Job>;
 }
 
 /** Scratch memory of each worker. */
 const SCRATCH = 48 * 2 ** 20;
+
+/** Memory in which each worker keeps what it drew. */
+const STORE = 112 * 2 ** 20;
+
+/** What another worker remembers is waited for so long, in milliseconds: drawing without it takes longer. */
+const PATIENCE = 60;
+
+/** What a worker remembers is worth so much priority. */
+const LIKED = 0.5;
+
+/** How an engine is set up. */
+export interface EngineSetup {
+  /** The memory that all workers share; null to compute without kernels. */
+  readonly kernels?: KernelMemory | null;
+  /** Whether jobs that may take long have a worker of their own, so that the view never waits for them. */
+  readonly longLane?: boolean;
+  /** Whether workers keep what they drew, for a picture that is worked on. */
+  readonly keepsDrawn?: boolean;
+}
 
 /** Hands jobs to a set of workers: highest priority first, one at a time each. */
 export class Engine {
@@ -55,35 +88,49 @@ export class Engine {
   private waiting: Job[] = [];
   private count = 0;
   private closed = false;
+  /** Whether long jobs have a worker of their own. */
+  private readonly apart: boolean;
+  private patience: ReturnType<typeof setTimeout> | undefined;
   private readonly fallen = new Map<Seat, Error>();
 
   /**
-   * @param spawn starts a worker thread; called once for each of the `size` workers
-   * @param kernels the memory that all of them share; null to compute without kernels
+   * @param spawn starts a worker thread; called once for each of the `size` workers, and once more where long
+   *   jobs have one
    */
-  constructor(spawn: () => Port, size: number, kernels: KernelMemory | null = null) {
-    const workers = Math.max(1, size);
+  constructor(
+    spawn: () => Port,
+    private readonly views: number,
+    { kernels = null, longLane = false, keepsDrawn = false }: EngineSetup = {},
+  ) {
+    const lanes: Lane[] = Array.from({ length: Math.max(1, views) }, () => 'view');
+    if (longLane) lanes.push('long');
+    this.apart = longLane;
     this.memory = new PixelMemory(kernels);
-    const cells = this.memory.bytes(workers * 4).samples;
-    this.stops = new Int32Array(cells.buffer, cells.byteOffset, workers).fill(0);
+    const cells = this.memory.bytes(lanes.length * 4).samples;
+    this.stops = new Int32Array(cells.buffer, cells.byteOffset, lanes.length).fill(0);
     // All scratch is there before the first worker looks at the memory.
-    const scratches = Array.from({ length: workers }, () => kernels?.allocate(SCRATCH));
-    this.seats = scratches.map((scratch, index) => {
-      const seat: Seat = { port: spawn(), index, busy: new Map() };
+    const rooms = lanes.map((lane) => ({
+      scratch: kernels?.allocate(SCRATCH),
+      store: lane === 'view' && keepsDrawn ? (kernels?.allocate(STORE) ?? null) : null,
+    }));
+    this.seats = lanes.map((lane, index) => {
+      const seat: Seat = { port: spawn(), index, lane, since: 0, busy: new Map() };
       seat.port.listen(
         (message) => this.settle(seat, message as Reply),
         (error) => this.fail(seat, error),
       );
+      const { scratch, store = null } = rooms[index] ?? {};
       if (kernels && scratch) {
-        const start = { type: 'start' as const, kernels: kernels.share, scratch };
+        const start = { type: 'start' as const, kernels: kernels.share, scratch, store };
         seat.port.post({ ...start, stops: this.stops, seat: index } satisfies Start);
       }
       return seat;
     });
   }
 
+  /** How many workers there are for what is seen. */
   get size(): number {
-    return this.seats.length;
+    return Math.max(1, this.views);
   }
 
   /** Tells every worker. Notices arrive before any job asked for later. */
@@ -132,6 +179,7 @@ export class Engine {
 
   close(): void {
     this.closed = true;
+    clearTimeout(this.patience);
     for (const job of this.waiting) job.reject(new JobCancelled());
     this.waiting = [];
     for (const seat of this.seats) {
@@ -160,37 +208,56 @@ export class Engine {
   private dispatch(): void {
     for (;;) {
       const idle = this.seats.filter((seat) => seat.busy.size === 0 && !this.fallen.has(seat));
-      const next = this.mostUrgent(idle);
-      const seat = next && idle.find((each) => this.suits(next, each));
-      if (!next || !seat) return;
-      this.waiting.splice(this.waiting.indexOf(next), 1);
-      this.post(seat, next);
+      const chosen = this.mostUrgent(idle);
+      if (!chosen) break;
+      this.waiting.splice(this.waiting.indexOf(chosen.job), 1);
+      this.post(chosen.seat, chosen.job);
     }
+    // Somebody idle may take what likes a worker that does not get free.
+    clearTimeout(this.patience);
+    if (this.closed || !this.waiting.some(({ options }) => options.likes !== undefined)) return;
+    this.patience = setTimeout(() => this.dispatch(), PATIENCE);
   }
 
-  /** Whether a worker may do a job; what another one remembers is worth waiting for. */
-  private suits({ options }: Job, seat: Seat): boolean {
+  /** Whether a worker may do a job at all. */
+  private suits({ name, options }: Job, seat: Seat): boolean {
     if (options.onFirst) return seat.index === 0;
+    if (this.apart && laneOf(name) !== seat.lane && this.stands(laneOf(name))) return false;
     if (options.likes === undefined) return true;
-    const liked = this.seats[options.likes % this.seats.length];
-    return seat === liked || (liked !== undefined && this.fallen.has(liked));
+    const liked = this.likedBy(options.likes);
+    if (!liked || seat === liked || seat.lane === 'long' || this.fallen.has(liked)) return true;
+    return liked.busy.size > 0 && Date.now() - liked.since >= PATIENCE;
+  }
+
+  private likedBy(likes: number): Seat | undefined {
+    return this.seats[likes % this.size];
+  }
+
+  /** Whether a lane has a worker at all; otherwise the other one does its jobs. */
+  private stands(lane: Lane): boolean {
+    return this.seats.some((seat) => seat.lane === lane && !this.fallen.has(seat));
   }
 
   private post(seat: Seat, job: Job): void {
     const id = ++this.count;
+    if (seat.busy.size === 0) seat.since = Date.now();
     seat.busy.set(id, job);
     seat.port.post({ type: 'job', id, name: job.name, ask: job.ask });
   }
 
-  /** Of the jobs that one of these workers may do, the one with the highest priority. */
-  private mostUrgent(idle: readonly Seat[]): Job | undefined {
-    const rank = (job: Job) => job.options.priority ?? 0;
-    return this.waiting
-      .filter((job) => idle.some((seat) => this.suits(job, seat)))
-      .reduce<Job | undefined>((best, job) => {
-        if (!best) return job;
-        return rank(job) > rank(best) ? job : best;
-      }, undefined);
+  /** Of the jobs that one of these workers may do, the one with the highest priority, and who does it. */
+  private mostUrgent(idle: readonly Seat[]): { job: Job; seat: Seat } | undefined {
+    let best: { job: Job; seat: Seat; rank: number } | undefined;
+    for (const job of this.waiting) {
+      const { priority = 0, likes } = job.options;
+      for (const seat of idle) {
+        if (!this.suits(job, seat)) continue;
+        const liked = likes !== undefined && this.likedBy(likes) === seat;
+        const rank = priority + (liked ? LIKED : 0);
+        if (!best || rank > best.rank) best = { job, seat, rank };
+      }
+    }
+    return best;
   }
 
   private settle(seat: Seat, reply: Reply): void {

@@ -19,6 +19,7 @@ import type {
   Composition,
   MarkedStroke,
   Matrix,
+  Patch,
   PickedFrom,
   Point,
   Rect,
@@ -38,6 +39,8 @@ export interface Start {
   readonly kernels: KernelShare;
   /** Memory of this worker alone. */
   readonly scratch: Block;
+  /** Memory in which it keeps what it drew of a composition; null when it draws none. */
+  readonly store: Block | null;
   /** One cell for each worker: the number of the job that it shall stop. */
   readonly stops: Int32Array;
   /** Which of them is this worker's. */
@@ -47,6 +50,13 @@ export interface Start {
 /** What a worker is told to keep. Pixels in shared memory are not copied. */
 export type Notice =
   | { readonly type: 'composition'; readonly key: number; readonly composition: Composition }
+  /** A composition by what parts it from one that the worker knows. */
+  | {
+      readonly type: 'composition-change';
+      readonly key: number;
+      readonly from: number;
+      readonly patches: readonly Patch[];
+    }
   | {
       readonly type: 'source-tile';
       readonly tile: SourceTile;
@@ -94,10 +104,16 @@ export interface Jobs {
       view: View;
       region: Rect;
       scale: number;
-      /** The layer that is worked on, and the tile around the region: see `RenderPlan`. */
-      worksOn?: { layer: string; tile: Rect };
+      /** The tile around the region, whose parts are kept for the next time: see `RenderPlan`. */
+      tile?: Rect;
+      /** The layer that is worked on: what lies behind it is kept, too. */
+      worksOn?: string;
     };
-    answer: Uint8ClampedArray<ArrayBuffer>;
+    answer: {
+      pixels: Uint8ClampedArray<ArrayBuffer>;
+      /** Whether pixels were missing, so that something coarser or nothing stands in for them. */
+      standsIn: boolean;
+    };
   };
   /** The composition's colour at one of its pixels: straight, encoded, 0..1. */
   probe: {
@@ -114,6 +130,8 @@ export interface Jobs {
       scale: number;
       /** For region.width x region.height pixels. */
       into: Samples;
+      /** Whether the job fails when pixels are missing, or does without them. */
+      missing: 'refused' | 'left out';
     };
     /** The memory, and whether every pixel of it is opaque. */
     answer: { rows: Samples; opaque: boolean };
@@ -229,7 +247,22 @@ export type Reply =
   | { readonly type: 'draft'; readonly id: number; readonly coverage: SmallCoverage }
   | { readonly type: 'failed'; readonly id: number; readonly message: string };
 
-/** The name under which the workers know a tile of a stroke that is still being drawn. */
-export function liveTile(stroke: string, key: string): string {
-  return `live:${stroke}:${key}`;
+/** Where jobs are done: with what is seen, or apart from it, since they may take long. */
+export type Lane = 'view' | 'long';
+
+/** Jobs that look at whole pictures and work out something that is kept: they never hold up the view. */
+const LONG: ReadonlySet<JobName> = new Set<JobName>([
+  'pick',
+  'cut-likely',
+  'reach-map',
+  'snap-line',
+  'ground-level',
+  'ground-part',
+  'rank-components',
+  'check-edge',
+  'lay-coverage',
+]);
+
+export function laneOf(name: JobName): Lane {
+  return LONG.has(name) ? 'long' : 'view';
 }

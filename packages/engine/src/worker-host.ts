@@ -1,5 +1,5 @@
 import type { SmallCoverage } from '@diplex/core';
-import { startKernels } from '@diplex/kernels';
+import { floatsInBlock, startKernels } from '@diplex/kernels';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
 import type { JobHandler } from './jobs/job-handler';
 import {
@@ -84,6 +84,7 @@ export function serve(port: Port): void {
       const request = message as Request;
       if (request.type === 'start') {
         startKernels(request.kernels, request.scratch);
+        if (request.store) pixels.keepDrawnIn(floatsInBlock(request.store));
         cell = request;
       } else if (request.type !== 'job') pixels.take(request);
       else line = line.then(() => work(request));

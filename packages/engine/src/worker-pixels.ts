@@ -1,5 +1,12 @@
-import { BackdropCache, type PixelReader, type SourceTile, type TiledLevel } from '@diplex/core';
-import type { BlobHash, Composition } from '@diplex/document';
+import {
+  type AllocateFloats,
+  NodeStore,
+  type PixelReader,
+  plainFloats,
+  type SourceTile,
+  type TiledLevel,
+} from '@diplex/core';
+import { type BlobHash, type Composition, patched } from '@diplex/document';
 import { adopt } from '@diplex/kernels';
 import type { LevelFacts, Notice } from './protocol';
 
@@ -8,8 +15,8 @@ type Samples = Uint8Array | Uint16Array;
 /** Compositions that jobs under way may still name. */
 const KEPT_COMPOSITIONS = 32;
 
-/** What lies behind the layer in hand is kept up to so many bytes, in each worker. */
-const KEPT_BACKDROPS = 96 * 2 ** 20;
+/** Without shared memory, what was drawn is kept up to so many bytes. */
+const KEPT_DRAWN = 96 * 2 ** 20;
 
 /** The tiles of one level that are here. */
 class LevelTiles implements TiledLevel {
@@ -46,14 +53,18 @@ function numberOf(column: number, row: number): number {
 
 /** Everything that a worker was told to keep. */
 export class WorkerPixels implements PixelReader {
-  readonly backdrops = new BackdropCache(KEPT_BACKDROPS);
+  /** What was drawn of compositions, to draw the next state from. */
+  drawn = new NodeStore(plainFloats(KEPT_DRAWN));
   private readonly levels = new Map<string, LevelTiles>();
   private readonly tiles = new Map<string, Uint16Array>();
   private readonly compositions = new Map<number, Composition>();
 
   take(notice: Notice): void {
     if (notice.type === 'composition') this.keepComposition(notice.key, notice.composition);
-    else if (notice.type === 'tile') this.keepTile(notice.hash, notice.pairs);
+    else if (notice.type === 'composition-change') {
+      const before = this.composition(notice.from);
+      this.keepComposition(notice.key, patched(before, notice.patches));
+    } else if (notice.type === 'tile') this.keepTile(notice.hash, notice.pairs);
     else if (notice.type === 'source-tile') this.keepSourceTile(notice);
     else if (notice.type === 'drop-tiles') {
       for (const hash of notice.hashes) this.tiles.delete(hash);
@@ -62,8 +73,13 @@ export class WorkerPixels implements PixelReader {
     } else {
       this.levels.clear();
       this.tiles.clear();
-      this.backdrops.clear();
+      this.drawn.clear();
     }
+  }
+
+  /** Keeps what is drawn in memory that kernels reach. */
+  keepDrawnIn(allocate: AllocateFloats): void {
+    this.drawn = new NodeStore(allocate);
   }
 
   keepTile(hash: string, pairs: Uint16Array): void {

@@ -29,7 +29,8 @@ export class CompositionSummaryDto {
     const document = JSON.parse(record.document) as Composition;
     const { id, title, revision, createdAt, updatedAt } = record;
     const { width, height } = document.canvas;
-    const layers = document.layers.length;
+    // A list in documents of earlier schemas.
+    const layers = Object.keys(document.layers).length;
     return { id, title, revision, width, height, layers, createdAt, updatedAt };
   }
 }

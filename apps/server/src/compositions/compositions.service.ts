@@ -9,6 +9,7 @@ import {
   HistoryChangeSchema,
   newComposition,
   newId,
+  openedDocument,
   problemsOf,
   sourcesOf,
   tiledOf,
@@ -31,6 +32,8 @@ interface OpenComposition {
   readonly revision: number;
   readonly document: Composition;
   readonly history: History;
+  /** Whether what is stored is of an earlier schema, its history too. */
+  readonly migrated: boolean;
 }
 
 function checked(document: unknown): Composition {
@@ -98,7 +101,9 @@ export class CompositionsService {
       const document = checked(start.document);
       const { entries = [], position = 0 } = start.history ?? {};
       const change = this.checkedChange({ keep: 0, append: entries, position });
-      const history = { entries: change.append, position };
+      const { history } = this.fit(() =>
+        openedDocument(start.document, { entries: change.append, position }),
+      );
       this.fit(() => goTo(document, history, 0));
       return { document: { ...document, title: start.title ?? document.title }, history };
     }
@@ -149,10 +154,12 @@ export class CompositionsService {
         },
       );
       if (changed === 0) throw this.stale(await this.record(id));
-      await em.nativeDelete(HistoryRecord, { composition: id, place: { $gte: change.keep } });
-      await this.writeEntries(em, id, change.keep, change.append);
+      // A history of an earlier schema is told anew from its beginning.
+      const keep = saved.migrated ? 0 : change.keep;
+      await em.nativeDelete(HistoryRecord, { composition: id, place: { $gte: keep } });
+      await this.writeEntries(em, id, keep, after.history.entries.slice(keep));
     });
-    this.keepOpen(id, { revision: next, document, history: after.history });
+    this.keepOpen(id, { revision: next, document, history: after.history, migrated: false });
     return { id, revision: next, updatedAt };
   }
 
@@ -182,11 +189,10 @@ export class CompositionsService {
       .fork()
       .find(HistoryRecord, { composition: record.id }, { orderBy: { place: 'asc' } });
     const entries = rows.map((row) => JSON.parse(row.entry) as History['entries'][number]);
-    const made = {
-      revision: record.revision,
-      document: checked(JSON.parse(record.document)),
-      history: { entries, position: record.position },
-    };
+    const stored = JSON.parse(record.document);
+    const document = checked(stored);
+    const { history, migrated } = openedDocument(stored, { entries, position: record.position });
+    const made = { revision: record.revision, document, history, migrated };
     this.keepOpen(record.id, made);
     return made;
   }
@@ -224,7 +230,6 @@ export class CompositionsService {
 }
 
 function pixelsNamed(document: Composition): Set<string> {
-  const tiled = document.masks.flatMap((mask) => tiledOf(mask));
-  const tiles = tiled.flatMap((each) => Object.values(each.tiles));
+  const tiles = tiledOf(document).flatMap((each) => Object.values(each.tiles));
   return new Set([...sourcesOf(document), ...tiles]);
 }

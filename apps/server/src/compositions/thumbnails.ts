@@ -29,7 +29,7 @@ export class Thumbnails {
     const document = JSON.parse(record.document) as Composition;
     const { width, height } = document.canvas;
     const scale = Math.min(1, LONGEST_SIDE / Math.max(width, height));
-    const picture = await this.renderer.render(document, { scale, bits: 8 });
+    const picture = await this.renderer.render(document, { scale, bits: 8, missing: 'left out' });
     const raw = { width: picture.width, height: picture.height, channels: 4 as const };
     const made = await sharp(picture.data, { raw }).webp({ quality: 82 }).toBuffer();
     await mkdir(this.folder, { recursive: true });

@@ -1,4 +1,4 @@
-import { levelSize, type NeededPixels, type SourceTile } from '@diplex/core';
+import { type Leaves, levelSize, type SourceTile } from '@diplex/core';
 import type { BlobHash } from '@diplex/document';
 import type { Engine, Held } from '@diplex/engine';
 import { decodePaintedTile } from '@diplex/formats';
@@ -19,6 +19,14 @@ interface Entry {
   uses: number;
 }
 
+/** Pixels that a rendering needs are not here: `hashes` of sources and painted tiles. */
+export class PixelsMissing extends Error {
+  override readonly name = 'PixelsMissing';
+  constructor(readonly hashes: readonly string[]) {
+    super(`Pixels are missing: ${hashes.join(', ')}.`);
+  }
+}
+
 /** Brings pixels to the workers and lets those go that were used least recently. */
 @Injectable()
 export class RenderPixels {
@@ -33,8 +41,15 @@ export class RenderPixels {
     @Inject(MikroORM) private readonly orm: MikroORM,
   ) {}
 
-  /** Does some work while all that is needed is with the workers; what is missing is left out. */
-  async using<Result>(needed: NeededPixels, work: () => Promise<Result>): Promise<Result> {
+  /**
+   * Does some work while all that is needed is with the workers.
+   * @throws PixelsMissing when some of it is not to be had and must not be left out
+   */
+  async using<Result>(
+    needed: Leaves,
+    lacking: 'refused' | 'left out',
+    work: () => Promise<Result>,
+  ): Promise<Result> {
     const wanted = [
       ...needed.sources.map((tile) => this.entry(keyOf(tile), () => this.bringTile(tile))),
       ...needed.painted.map((hash) => this.entry(hash, () => this.bringPainted(hash))),
@@ -46,6 +61,13 @@ export class RenderPixels {
     try {
       const failed = settled.find((each) => each.status === 'rejected');
       if (failed) throw failed.reason;
+      const names = [...needed.sources.map(({ source }) => source), ...needed.painted];
+      const missing = names.filter((_, i) => {
+        const each = settled[i];
+        return each?.status === 'fulfilled' && each.value === null;
+      });
+      if (missing.length > 0 && lacking === 'refused')
+        throw new PixelsMissing([...new Set(missing)]);
       return await work();
     } finally {
       for (const entry of entries) entry.uses--;
@@ -105,6 +127,8 @@ export class RenderPixels {
       );
     } catch (error) {
       memory.release(held);
+      // Neither the file nor what was made of it is there.
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
       throw error;
     }
     const facts = { ...levelSize(record.width, record.height, tile.level), channels, bits };

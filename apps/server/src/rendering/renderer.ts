@@ -1,9 +1,10 @@
 import { neededPixels } from '@diplex/core';
-import type { Composition, Rect } from '@diplex/document';
+import { type Composition, isTiled, type Rect } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Problem } from '../problems/problem';
 import { ENGINE } from './engine.provider';
-import { RenderPixels } from './render-pixels';
+import { PixelsMissing, RenderPixels } from './render-pixels';
 
 /** Rows are rendered in bands of about this many pixels. */
 const BAND_PIXELS = 400_000;
@@ -18,6 +19,33 @@ export interface RenderOptions {
   readonly region?: Rect;
   readonly signal?: AbortSignal;
   readonly onProgress?: (share: number) => void;
+  /** What happens when pixels are not to be had: it fails and says whose (the default), or they are left out. */
+  readonly missing?: 'refused' | 'left out';
+}
+
+/** Says whose pixels are missing. */
+function missingProblem({ layers, masks }: Composition, hashes: readonly string[]): Problem {
+  const gone = new Set(hashes);
+  const photos = Object.values(layers).filter(
+    ({ content }) => content.kind === 'photo' && gone.has(content.source),
+  );
+  const painted = Object.values(masks).filter((mask) =>
+    mask.parts.some(
+      (part) => isTiled(part) && Object.values(part.tiles).some((each) => gone.has(each)),
+    ),
+  );
+  const users = Object.values(layers).filter(({ maskUse }) =>
+    painted.some(({ id }) => id === maskUse?.mask),
+  );
+  const names = [
+    ...photos.map(({ name }) => `the photograph of ${name}`),
+    ...users.map(({ name }) => `what was painted on the mask of ${name}`),
+  ];
+  const whose = names.length > 0 ? names.join(', ') : `pixels (${hashes.join(', ')})`;
+  const detail =
+    `The picture would not be whole: ${whose} is not there any more. ` +
+    'Bring the file in again under Gather, or hide what needs it.';
+  return new Problem('missing-pixels', detail, { hashes });
 }
 
 /** Straight, encoded RGBA in plain memory. */
@@ -84,7 +112,7 @@ export class Renderer implements OnApplicationShutdown {
     options: RenderOptions,
     take: TakeRows,
   ): Promise<{ opaque: boolean }> {
-    const { signal, onProgress } = options;
+    const { signal, onProgress, missing = 'refused' } = options;
     const key = ++this.compositions;
     this.engine.tell({ type: 'composition', key, composition });
     const whole = options.region ?? { x: 0, y: 0, ...this.extent(composition, options.scale) };
@@ -96,9 +124,9 @@ export class Renderer implements OnApplicationShutdown {
       const region = { ...whole, y: whole.y + index * rows, height };
       const samples = whole.width * height * 4;
       const held = options.bits === 16 ? memory.words(samples) : memory.bytes(samples);
-      const ask = { composition: key, region, scale: options.scale, into: held.samples };
+      const ask = { composition: key, region, scale: options.scale, into: held.samples, missing };
       const needed = neededPixels(composition, region, options.scale);
-      const drawn = this.pixels.using(needed, () =>
+      const drawn = this.pixels.using(needed, missing, () =>
         this.engine.run('render-rows', ask, { signal }),
       );
       // It is waited for in its turn; until then its failure is not an unhandled one.
@@ -120,6 +148,8 @@ export class Renderer implements OnApplicationShutdown {
         memory.release(next.held);
         onProgress?.((index + 1) / count);
       }
+    } catch (error) {
+      throw error instanceof PixelsMissing ? missingProblem(composition, error.hashes) : error;
     } finally {
       await Promise.allSettled(underWay.map(({ drawn }) => drawn));
       await this.engine.retire(underWay.map(({ held }) => held));

@@ -88,6 +88,12 @@ export class TestServer {
     return source;
   }
 
+  /** Takes a source's file away, and all that was made of it, as a careless hand would. */
+  lose(hash: string): void {
+    rmSync(join(this.data, 'blobs', hash.slice(0, 2), hash.slice(2)), { force: true });
+    rmSync(join(this.data, 'tiles', hash), { recursive: true, force: true });
+  }
+
   /** A composition from a document without history. */
   async compose(document: Composition): Promise<Loaded> {
     const { body } = await this.ask<{ id: string }>('POST', 'compositions', { document });

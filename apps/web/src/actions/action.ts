@@ -28,6 +28,8 @@ export const HELD_KEYS = [
 ] as const;
 
 const NAMES: Readonly<Record<string, string>> = {
+  Period: '.',
+  Comma: ',',
   $mod: 'Ctrl',
   ArrowLeft: '←',
   ArrowRight: '→',

@@ -22,6 +22,7 @@ import {
 } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
+import { useFolds } from '../bench/fold-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
@@ -45,7 +46,11 @@ import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
 import {
+  chooseNext,
+  chosenLayers,
   duplicateInHand,
+  groupChosen,
+  groupInHand,
   layerInHand,
   moveInDepth,
   nudge,
@@ -53,6 +58,7 @@ import {
   placeOnCanvas,
   removeInHand,
   stepThroughLayers,
+  ungroupInHand,
 } from './layer-commands';
 import {
   nextBackdrop,
@@ -66,6 +72,13 @@ import {
 } from './mask-commands';
 import { goToStage } from './navigation';
 import { useWindow } from './window-store';
+
+/** Folds the group in hand, or opens it. */
+function foldInHand(): void {
+  const { layer } = useHand.getState();
+  const { folded, fold } = useFolds.getState();
+  if (layer) fold(layer, folded.has(layer) ? 'open' : 'together');
+}
 
 const hasLayer = () => layerInHand() !== undefined;
 /** At Cut the arrows move the area while it is moved, or else the point of the outline in hand. */
@@ -361,6 +374,26 @@ const LAYER_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'previous-layer', words: 'Take the next layer farther in hand', group: 'Layers' },
     ...{ keys: [','], run: () => stepThroughLayers(-1) },
+  },
+  {
+    ...{ id: 'choose-nearer', words: 'Choose the next layer nearer as well', group: 'Layers' },
+    ...{ keys: ['Alt+Period'], able: hasLayer, run: () => chooseNext(1) },
+  },
+  {
+    ...{ id: 'choose-farther', words: 'Choose the next layer farther as well', group: 'Layers' },
+    ...{ keys: ['Alt+Comma'], able: hasLayer, run: () => chooseNext(-1) },
+  },
+  {
+    ...{ id: 'group', words: 'Group the layers that are chosen', group: 'Layers' },
+    ...{ keys: ['Alt+KeyB'], able: () => chosenLayers().length > 0, run: groupChosen },
+  },
+  {
+    ...{ id: 'ungroup', words: 'Take the group apart', group: 'Layers' },
+    ...{ keys: ['Alt+Shift+KeyB'], able: groupInHand, run: ungroupInHand },
+  },
+  {
+    ...{ id: 'fold', words: 'Fold or open the group', group: 'Layers', able: groupInHand },
+    ...{ keys: ['Alt+KeyU'], run: foldInHand },
   },
   ...nudges('arrange', { id: 'nudge', able: hasLayer }, nudge),
   ...nudges('cut', { id: 'nudge-in-cut', able: nudgesInCut }, nudgeInCut),

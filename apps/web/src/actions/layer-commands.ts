@@ -1,19 +1,35 @@
 import {
   addLayer,
+  doesSomething,
   duplicateLayer,
+  groupLayers,
+  groupOf,
+  isGroup,
   type Layer,
+  layerBounds,
   layerById,
+  layersInDepth,
+  listAround,
+  moveLayers,
+  multiply,
   newId,
+  outermost,
   type PhotoLayer,
   type Placement,
   placedAt,
+  placementAfter,
+  plainLayer,
   removeLayer,
-  reorderLayer,
   scaleToCanvas,
+  scaling,
   setPlacement,
+  translation,
+  ungroupLayers,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
+import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
 import type { Source } from '../link/server';
 import { addLayerInArea } from '../tools/area-commands';
 
@@ -24,6 +40,45 @@ export function layerInHand(): Layer | undefined {
 
 export function takeLayer(layer: string): void {
   useHand.getState().take({ layer, part: null });
+}
+
+/** The layer in hand and those chosen besides it, far to near; what is in a chosen group is left out. */
+export function chosenLayers(): string[] {
+  const { layer, alsoChosen } = useHand.getState();
+  if (!layer) return [];
+  return outermost(useComposition.getState().composition, [layer, ...alsoChosen]);
+}
+
+/** Chooses a layer besides the one in hand, or no longer. */
+export function chooseAlso(layer: string): void {
+  const { layer: inHand, alsoChosen, take } = useHand.getState();
+  if (inHand === null || inHand === layer) return takeLayer(layer);
+  const others = alsoChosen.filter((id) => id !== layer);
+  take({ alsoChosen: others.length < alsoChosen.length ? others : [...others, layer] });
+}
+
+/** Chooses all that stand between the layer in hand and another, that one too. */
+export function chooseUpTo(layer: string): void {
+  const shown = shownInStrip().map(({ id }) => id);
+  const { layer: inHand, take } = useHand.getState();
+  const [from, to] = [shown.indexOf(inHand ?? ''), shown.indexOf(layer)];
+  if (from < 0 || to < 0) return takeLayer(layer);
+  const between = shown.slice(Math.min(from, to), Math.max(from, to) + 1);
+  take({ alsoChosen: between.filter((id) => id !== inHand) });
+}
+
+/** The layers whose cards are in the depth strip, far to near: what is in a folded group has none. */
+export function shownInStrip(): Layer[] {
+  const { composition } = useComposition.getState();
+  const { folded } = useFolds.getState();
+  const walk = (ids: readonly string[]): Layer[] =>
+    ids.flatMap((id) => {
+      const layer = layerById(composition, id);
+      if (!layer) return [];
+      const inside = isGroup(layer) && !folded.has(id) ? walk(layer.content.children) : [];
+      return [layer, ...inside];
+    });
+  return walk(composition.root);
 }
 
 /** A source as a layer, at its natural size, or made smaller so that the canvas holds it. */
@@ -39,12 +94,9 @@ function photoOf(source: Source): PhotoLayer {
   };
   const placement =
     scale === 1 ? { ...centred, ...onGrid } : { ...centred, scaleX: scale, scaleY: scale };
-  return {
-    ...{ id: newId(), kind: 'photo', name: source.title.slice(0, 200) || source.name },
-    ...{ shown: true, locked: false, opacity: 1, blending: 'normal', placement },
-    ...{ source: source.hash, maskUse: null },
-    size: { width: source.width, height: source.height },
-  };
+  const size = { width: source.width, height: source.height };
+  const content = { kind: 'photo' as const, source: source.hash, size };
+  return plainLayer(newId(), source.title.slice(0, 200) || source.name, content, placement);
 }
 
 /** Adds a source nearest of all. */
@@ -57,7 +109,7 @@ export function addSourceAsLayer(source: Source): void {
 export function fillAreaWith(source: Source): void {
   const { canvas } = useComposition.getState().composition;
   const layer = photoOf(source);
-  const scale = scaleToCanvas('fill', layer.size, canvas, 0);
+  const scale = scaleToCanvas('fill', layer.content.size, canvas, 0);
   const centre = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
   addLayerInArea({ ...layer, placement: { ...centre, scaleX: scale, scaleY: scale } });
 }
@@ -70,16 +122,35 @@ export function place(change: (placement: Placement, layer: Layer) => Partial<Pl
   useComposition.getState().perform(setPlacement, { layer: layer.id, placement });
 }
 
+/** Scales and moves the layer in hand so that it fits into the canvas, or fills it. */
 export function placeOnCanvas(way: 'fit' | 'fill'): void {
-  const { canvas } = useComposition.getState().composition;
-  place((placement, layer) => {
-    const scale = scaleToCanvas(way, layer.size, canvas, placement.turn);
-    return { x: canvas.width / 2, y: canvas.height / 2, scaleX: scale, scaleY: scale };
-  });
+  const layer = layerInHand();
+  const { composition, perform } = useComposition.getState();
+  if (!layer) return;
+  const { canvas } = composition;
+  const { content, placement } = layer;
+  if (content.kind !== 'group' && !groupOf(composition, layer.id)) {
+    const scale = scaleToCanvas(way, content.size, canvas, placement.turn);
+    return place(() => ({
+      ...{ x: canvas.width / 2, y: canvas.height / 2, scaleX: scale, scaleY: scale },
+    }));
+  }
+  const bounds = layerBounds(composition, layer);
+  if (bounds.width === 0) return;
+  const scale = scaleToCanvas(way, bounds, canvas, 0);
+  const from = translation(-bounds.x - bounds.width / 2, -bounds.y - bounds.height / 2);
+  const to = translation(canvas.width / 2, canvas.height / 2);
+  const step = multiply(to, multiply(scaling(scale, scale), from));
+  const args = { layer: layer.id, placement: placementAfter(composition, layer, step) };
+  perform(setPlacement, args);
 }
 
 export function nudge(dx: number, dy: number): void {
-  place(({ x, y }) => ({ x: x + dx, y: y + dy }));
+  const layer = layerInHand();
+  const { composition, perform } = useComposition.getState();
+  if (!layer) return;
+  const placement = placementAfter(composition, layer, translation(dx, dy));
+  perform(setPlacement, { layer: layer.id, placement });
 }
 
 export function duplicateInHand(): void {
@@ -89,32 +160,96 @@ export function duplicateInHand(): void {
   if (useComposition.getState().perform(duplicateLayer, { layer: layer.id, copy })) takeLayer(copy);
 }
 
+/** Deletes the layers that are chosen. */
 export function removeInHand(): void {
-  const layer = layerInHand();
-  if (!layer) return;
-  const { composition, perform } = useComposition.getState();
-  const at = composition.layers.indexOf(layer);
-  if (!perform(removeLayer, { layer: layer.id })) return;
-  const { layers } = useComposition.getState().composition;
-  const next = layers[Math.min(at, layers.length - 1)];
+  const layers = chosenLayers();
+  const { perform } = useComposition.getState();
+  const shown = shownInStrip().map(({ id }) => id);
+  const at = shown.indexOf(layers[0] ?? '');
+  if (layers.length === 0 || !perform(removeLayer, { layers })) return;
+  const left = shownInStrip();
+  const next = left[Math.min(at, left.length - 1)];
   useHand.getState().take({ layer: next?.id ?? null, part: null });
 }
 
-/** Moves the layer in hand by `steps` places nearer (or farther when negative). */
-export function moveInDepth(steps: number): void {
+/** Moves the layer in hand nearer (or farther): past the next one, into a group that lies open, out of one at its end. */
+export function moveInDepth(step: 1 | -1): void {
   const layer = layerInHand();
   const { composition, perform } = useComposition.getState();
   if (!layer) return;
-  const to = composition.layers.indexOf(layer) + steps;
-  if (to < 0 || to >= composition.layers.length) return;
-  perform(reorderLayer, { layer: layer.id, to });
+  const group = groupOf(composition, layer.id);
+  const list = listAround(composition, group?.id ?? null);
+  const at = list.indexOf(layer.id);
+  const next = layerById(composition, list[at + step] ?? '');
+  const layers = [layer.id];
+  if (!next) {
+    if (!group) return;
+    const around = groupOf(composition, group.id)?.id ?? null;
+    const place = listAround(composition, around).indexOf(group.id);
+    return void perform(moveLayers, { layers, into: around, at: step > 0 ? place + 1 : place });
+  }
+  if (isGroup(next) && !useFolds.getState().folded.has(next.id)) {
+    const inside = step > 0 ? 0 : next.content.children.length;
+    return void perform(moveLayers, { layers, into: next.id, at: inside });
+  }
+  perform(moveLayers, { layers, into: group?.id ?? null, at: at + step });
 }
 
 /** Takes the next layer nearer (or farther) in hand. */
 export function stepThroughLayers(steps: number): void {
-  const { layers } = useComposition.getState().composition;
-  const layer = layerInHand();
-  const at = layer ? layers.indexOf(layer) + steps : 0;
-  const next = layers[Math.max(0, Math.min(layers.length - 1, at))];
+  const next = layerAway(steps, useHand.getState().layer);
   if (next) takeLayer(next.id);
+}
+
+function layerAway(steps: number, from: string | null): Layer | undefined {
+  const layers = shownInStrip();
+  const at = layers.findIndex(({ id }) => id === from);
+  const next = at < 0 ? 0 : at + steps;
+  return layers[Math.max(0, Math.min(layers.length - 1, next))];
+}
+
+/** Chooses the next layer nearer (or farther) besides those that are chosen. */
+export function chooseNext(step: 1 | -1): void {
+  const { layer, alsoChosen } = useHand.getState();
+  const next = layerAway(step, alsoChosen.at(-1) ?? layer);
+  if (next && next.id !== layer && !alsoChosen.includes(next.id)) chooseAlso(next.id);
+}
+
+/** A name that no layer has yet: Group, Group 2, ... */
+function groupName(): string {
+  const { composition } = useComposition.getState();
+  const names = new Set(layersInDepth(composition).map(({ name }) => name));
+  let name = 'Group';
+  for (let n = 2; names.has(name); n++) name = `Group ${n}`;
+  return name;
+}
+
+/** Makes a group of the layers that are chosen. */
+export function groupChosen(): void {
+  const group = newId();
+  const args = { layers: chosenLayers(), group, name: groupName() };
+  if (useComposition.getState().perform(groupLayers, args)) takeLayer(group);
+}
+
+/** Takes the group in hand apart. */
+export function ungroupInHand(): void {
+  const group = layerInHand();
+  const { composition, perform } = useComposition.getState();
+  if (!group || !isGroup(group)) return;
+  const did = doesSomething(composition, group);
+  const nearest = group.content.children.at(-1) ?? null;
+  if (!perform(ungroupLayers, { group: group.id })) return;
+  useHand
+    .getState()
+    .take({ layer: nearest ?? layersInDepth(composition).at(-1)?.id ?? null, part: null });
+  if (did) {
+    tellProblem(
+      `What ${group.name} did as a whole (its mask, opacity or blending) went with it. Undo brings it back.`,
+    );
+  }
+}
+
+export function groupInHand(): boolean {
+  const layer = layerInHand();
+  return layer !== undefined && isGroup(layer);
 }

@@ -6,7 +6,7 @@ import { maskInHand } from '../tools/mask-in-hand';
 
 export function nextMaskView(): void {
   const { view, take } = useHand.getState();
-  const single = useComposition.getState().composition.layers.length < 2;
+  const single = Object.keys(useComposition.getState().composition.layers).length < 2;
   // One mask alone cannot be compared.
   const views = MASK_VIEWS.filter((each) => each !== 'difference' || !single);
   take({ view: views[(views.indexOf(view) + 1) % views.length] ?? 'composition' });

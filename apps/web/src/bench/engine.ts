@@ -1,4 +1,4 @@
-import type { Composition } from '@diplex/document';
+import { type Composition, difference } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { browserEngine } from '@diplex/engine/browser';
 import { PixelSupply } from '../picture/pixel-supply';
@@ -19,13 +19,24 @@ const STILL_KNOWN = 24;
 const keys = new WeakMap<Composition, number>();
 let lastKey = 0;
 
-/** The key under which the workers know a composition; they are told of it when they do not. */
+/** The last composition that the workers were told of. */
+let told: { readonly key: number; readonly composition: Composition } | null = null;
+
+/**
+ * The key under which the workers know a composition; they are told of it when they do not, by what parts
+ * it from the last one.
+ */
 export function compositionKey(composition: Composition): number {
   const known = keys.get(composition);
   if (known !== undefined && lastKey - known < STILL_KNOWN) return known;
   const key = ++lastKey;
   keys.set(composition, key);
-  pageEngine().tell({ type: 'composition', key, composition });
+  if (!told) pageEngine().tell({ type: 'composition', key, composition });
+  else {
+    const patches = difference(told.composition, composition);
+    pageEngine().tell({ type: 'composition-change', key, from: told.key, patches });
+  }
+  told = { key, composition };
   return key;
 }
 

@@ -124,6 +124,8 @@ export interface Dial {
 interface Hand {
   readonly cutTool: CutToolName;
   readonly layer: string | null;
+  /** Layers chosen besides the one in hand, for what is done with several. */
+  readonly alsoChosen: readonly string[];
   readonly part: string | null;
   /** The point of the outline in hand that keys move, by its number. */
   readonly point: number | null;
@@ -173,6 +175,7 @@ interface Hand {
 export const useHand = create<Hand>((set) => ({
   cutTool: 'outline',
   layer: null,
+  alsoChosen: [],
   part: null,
   point: null,
   combine: 'add',
@@ -204,7 +207,13 @@ export const useHand = create<Hand>((set) => ({
   comparing: false,
   loupe: false,
   // A point belongs to the part that was in hand when it was chosen.
-  take: (change) => set('part' in change ? { point: null, ...change } : change),
+  // Another layer in hand is chosen alone, unless it is said otherwise.
+  take: (change) =>
+    set({
+      ...('part' in change && { point: null }),
+      ...('layer' in change && { alsoChosen: [] }),
+      ...change,
+    }),
 }));
 
 const PLAIN_BACKDROPS: Readonly<Record<'black' | 'grey' | 'white', Colour>> = {

@@ -1,3 +1,4 @@
+import { layerById, layersInDepth } from '@diplex/document';
 import { useComposition } from './composition-store';
 import { useHand } from './hand-store';
 
@@ -5,7 +6,11 @@ import { useHand } from './hand-store';
 export function keepLayerInHand(): () => void {
   return useComposition.subscribe(({ composition }) => {
     const { layer, take } = useHand.getState();
-    if (layer === null || composition.layers.some(({ id }) => id === layer)) return;
-    take({ layer: composition.layers.at(-1)?.id ?? null, part: null });
+    const { alsoChosen } = useHand.getState();
+    const left = alsoChosen.filter((id) => layerById(composition, id));
+    if (left.length < alsoChosen.length) take({ alsoChosen: left });
+    if (layer === null || layerById(composition, layer)) return;
+    const next = left[0] ?? layersInDepth(composition).at(-1)?.id ?? null;
+    take({ layer: next, alsoChosen: left.filter((id) => id !== next), part: null });
   });
 }

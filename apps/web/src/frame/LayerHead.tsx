@@ -2,6 +2,7 @@ import { type Layer, lockLayer, renameLayer } from '@diplex/document';
 import { IconCopy, IconLock, IconLockOpen, IconTrash } from '@tabler/icons-react';
 import { duplicateInHand, removeInHand } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
+import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { useShelf } from '../shelf/shelf-store';
@@ -11,13 +12,14 @@ import { faceOf } from './layer-face';
 /** The layer in hand: its picture, its name, and what can be done with it as a whole. */
 export function LayerHead({ layer }: { readonly layer: Layer }) {
   const { perform } = useComposition.getState();
+  const face = useComposition((state) => faceOf(state.preview ?? state.composition, layer));
   return (
     <Section>
       <div className="flex items-center gap-2.5">
         <div
           aria-hidden
           className="h-10 w-[52px] shrink-0 rounded-md bg-center bg-cover"
-          style={{ backgroundImage: faceOf(layer) }}
+          style={{ backgroundImage: face }}
         />
         <div className="grid min-w-0">
           <EditableText
@@ -54,12 +56,21 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
 
 /** What it is made of, and its extent. */
 function LayerFacts({ layer }: { readonly layer: Layer }) {
-  const hash = layer.kind === 'photo' ? layer.source : null;
+  const { content } = layer;
+  const hash = content.kind === 'photo' ? content.source : null;
   const source = useShelf((state) => state.sources.find((each) => each.hash === hash));
-  const what = layer.kind === 'photo' ? `photo · ${source?.title ?? 'source'}` : 'fill';
+  const what = {
+    photo: `photo · ${source?.title ?? 'source'}`,
+    fill: 'fill',
+    group: 'group',
+  }[content.kind];
+  const extent =
+    content.kind === 'group'
+      ? counted(content.children.length, 'layer')
+      : `${content.size.width} × ${content.size.height}`;
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
-      {what} · {layer.size.width} × {layer.size.height}
+      {what} · {extent}
     </small>
   );
 }

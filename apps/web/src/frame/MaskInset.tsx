@@ -26,12 +26,19 @@ export function MaskInset({ layer }: { readonly layer: Layer }) {
       const view = { kind: 'plain' as const, layer: layer.id };
       const ask = { composition: compositionKey(composition), view, scale };
       const region = { x: 0, y: 0, ...extent };
-      pageSupply().alsoPainted(neededPixels(composition, region, scale, layer.id).painted);
-      const pixels = await pageEngine()
-        .run('render-view', { ...ask, region }, { priority: 1 })
+      const needs = neededPixels(composition, region, scale, view);
+      // What cannot be brought or drawn now is, when pixels come.
+      const letGo = await pageSupply()
+        .bring(needs.sources, needs.painted)
         .catch(() => null);
+      if (!letGo || gone) return letGo?.();
+      const drawn = await pageEngine()
+        .run('render-view', { ...ask, region }, { priority: 1 })
+        .catch(() => null)
+        .finally(letGo);
       const surface = canvas.current;
-      if (!pixels || !surface || gone) return;
+      if (!drawn || !surface || gone) return;
+      const { pixels } = drawn;
       Object.assign(surface, extent);
       const image = new ImageData(pixels, extent.width, extent.height);
       surface.getContext('2d')?.putImageData(image, 0, 0);

@@ -13,9 +13,9 @@ const USED: Readonly<
     (composition: ReturnType<typeof useComposition.getState>['composition']) => boolean
   >
 > = {
-  gather: ({ layers }) => layers.length > 0,
-  cut: ({ masks }) => masks.length > 0,
-  arrange: ({ layers }) => layers.length > 1,
+  gather: ({ root }) => root.length > 0,
+  cut: ({ masks }) => Object.keys(masks).length > 0,
+  arrange: ({ layers }) => Object.keys(layers).length > 1,
   deliver: () => false,
 };
 

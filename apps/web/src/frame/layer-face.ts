@@ -1,10 +1,19 @@
-import type { Fill, FillColour, Layer } from '@diplex/document';
+import {
+  type Composition,
+  type Fill,
+  type FillColour,
+  type Layer,
+  layerById,
+} from '@diplex/document';
 import { address } from '../link/server';
 
 /** What a layer's card shows, as a CSS background. */
-export function faceOf(layer: Layer): string {
-  if (layer.kind === 'photo') return `url(${address.sourceThumbnail(layer.source)})`;
-  return fillFace(layer.fill);
+export function faceOf(composition: Composition, { content }: Layer): string {
+  if (content.kind === 'photo') return `url(${address.sourceThumbnail(content.source)})`;
+  if (content.kind === 'fill') return fillFace(content.fill);
+  // A group shows the nearest thing in it.
+  const nearest = layerById(composition, content.children.at(-1) ?? '');
+  return nearest ? faceOf(composition, nearest) : 'none';
 }
 
 function fillFace(fill: Fill): string {

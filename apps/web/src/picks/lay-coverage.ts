@@ -5,7 +5,6 @@ import {
   IDENTITY,
   type Layer,
   maskMatrix,
-  maskOf,
   maskSize,
 } from '@diplex/document';
 import type { LaidFrom, MaskGrid } from '@diplex/engine';
@@ -19,14 +18,16 @@ import { inJob, pickSeat } from './run-pick';
 function bringCoverage(viewed: string): Promise<() => void> {
   const { composition } = useComposition.getState();
   const { width, height } = composition.canvas;
-  const needed = neededPixels(composition, { x: 0, y: 0, width, height }, 1, viewed);
+  // All that a cut-out is made of, its own pixels too: the shape of a layer is that of its alpha.
+  const view = { kind: 'cut-out' as const, layer: viewed, checks: 'dark' as const };
+  const needed = neededPixels(composition, { x: 0, y: 0, width, height }, 1, view);
   return pageSupply().bring(needed.sources, needed.painted);
 }
 
 /** The pixels of a layer's mask, or of the one it would get. */
 export function gridOf(layer: Layer): MaskGrid {
-  const mask = maskOf(useComposition.getState().composition, layer);
-  return { toComposition: maskMatrix(layer), size: maskSize(layer, mask) };
+  const { composition } = useComposition.getState();
+  return { toComposition: maskMatrix(composition, layer), size: maskSize(composition, layer) };
 }
 
 /** A mask whose pixels are those of the canvas. */

@@ -1,4 +1,4 @@
-import { isPickRecipe } from '@diplex/core';
+import { groundKey, isPickRecipe } from '@diplex/core';
 import {
   AREA_ID,
   type Composition,
@@ -7,7 +7,6 @@ import {
   type MaskPart,
   type PickedFrom,
   type PickedPart,
-  pictureSeen,
 } from '@diplex/document';
 import { useMemo } from 'react';
 import { useComposition } from '../bench/composition-store';
@@ -16,13 +15,17 @@ import { useComposition } from '../bench/composition-store';
 export function seenNow({ id }: Layer, from: PickedFrom): Pick<PickedPart, 'seen'> {
   const { composition } = useComposition.getState();
   const layer = id === AREA_ID ? undefined : layerById(composition, id);
-  return layer ? { seen: pictureSeen(composition, layer, from) } : {};
+  return layer ? { seen: keyOf(composition, layer, from) } : {};
+}
+
+function keyOf(composition: Composition, layer: Layer, from: PickedFrom): string {
+  return groundKey({ composition, holder: layer, owner: layer, from });
 }
 
 function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {
   if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
   const layer = layerById(composition, id);
-  return layer !== undefined && part.seen !== pictureSeen(composition, layer, part.recipe.from);
+  return layer !== undefined && part.seen !== keyOf(composition, layer, part.recipe.from);
 }
 
 /** Whether what a part was worked out from looks otherwise now; not asked while something is only tried. */

@@ -130,9 +130,9 @@ function ownerOf(layer: string): string | null {
   return layer === AREA_ID ? useHand.getState().layer : null;
 }
 
-/** The same worker each time: it remembers the pixels it read. */
+/** How picks are asked for; the worker that does them remembers the pixels it read. */
 export function pickSeat() {
-  return { priority: PICKING, likes: pageEngine().size - 1 } as const;
+  return { priority: PICKING } as const;
 }
 
 /** Brings the pixels of these levels under a layer's mask. */
@@ -140,7 +140,8 @@ export function bringGround(layer: Layer, from: PickedFrom, levels: readonly num
   const { composition } = useComposition.getState();
   const holder = maskHolder(composition, layer.id) ?? layer;
   const owner = layerById(composition, ownerOf(layer.id) ?? '') ?? holder;
-  return pageSupply().bring(groundNeeds({ composition, holder, from, owner }, levels));
+  const { sources, painted } = groundNeeds({ composition, holder, from, owner }, levels);
+  return pageSupply().bring(sources, painted);
 }
 
 /** The levels that a cut reads: the working level, the finer one for texture, and all below. */

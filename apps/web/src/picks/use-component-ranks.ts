@@ -1,6 +1,7 @@
 import type { ComponentRanks } from '@diplex/core';
-import type { ComponentPart, Layer } from '@diplex/document';
+import { type ComponentPart, type Layer, maskSize } from '@diplex/document';
 import { useEffect, useState } from 'react';
+import { useComposition } from '../bench/composition-store';
 import { pageEngine } from '../bench/engine';
 import { tellProblem } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
@@ -18,7 +19,8 @@ export function useComponentRanks(layer: Layer, part: ComponentPart): ComponentR
   useEffect(() => {
     let stays = true;
     // Samples lie on the pixels of the mask, of the area, too: so does the ground they are judged on.
-    const level = levelOf(layer.size, ENOUGH_PIXELS);
+    const { composition } = useComposition.getState();
+    const level = levelOf(maskSize(composition, layer), ENOUGH_PIXELS);
     const rank = async () => {
       const letGo = await bringGround(layer, 'layer', [level]);
       try {

@@ -4,6 +4,7 @@ import {
   type ComponentPart,
   invert,
   type Layer,
+  maskSize,
   type Point,
   setComponent,
   transform,
@@ -60,6 +61,7 @@ interface PanelsProps {
 }
 
 function Panels({ layer, mask, part }: PanelsProps) {
+  const size = useComposition((state) => maskSize(state.composition, layer));
   const { area } = useCamera();
   const [centre, setCentre] = useState(() => placeOfInterest(part.samples));
   const ranks = useComponentRanks(layer, part);
@@ -76,8 +78,8 @@ function Panels({ layer, mask, part }: PanelsProps) {
     }));
   const move = (dx: number, dy: number) =>
     setCentre(({ x, y }) => ({
-      x: Math.max(0, Math.min(layer.size.width, x + dx)),
-      y: Math.max(0, Math.min(layer.size.height, y + dy)),
+      x: Math.max(0, Math.min(size.width, x + dx)),
+      y: Math.max(0, Math.min(size.height, y + dy)),
     }));
   const choose = (name: string) => {
     const chosen = listed.find((each) => each.name === name);

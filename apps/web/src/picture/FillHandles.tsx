@@ -1,4 +1,12 @@
-import { invert, layerMatrix, type Point, setFill, transform } from '@diplex/document';
+import {
+  invert,
+  layerById,
+  layerMatrix,
+  lockedBy,
+  type Point,
+  setFill,
+  transform,
+} from '@diplex/document';
 import type Konva from 'konva';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -11,11 +19,12 @@ export function FillHandles() {
   const { zoom, x, y } = useCamera();
   const shown = useComposition((state) => state.preview ?? state.composition);
   const inHand = useHand((state) => state.layer);
-  const layer = shown.layers.find(({ id }) => id === inHand);
-  if (layer?.kind !== 'fill' || layer.fill.by === 'colour' || layer.locked) return null;
-  const { fill } = layer;
+  const layer = layerById(shown, inHand ?? '');
+  if (layer?.content.kind !== 'fill' || lockedBy(shown, layer)) return null;
+  const { fill } = layer.content;
+  if (fill.by === 'colour') return null;
   const { perform, tryOut } = useComposition.getState();
-  const matrix = layerMatrix(layer);
+  const matrix = layerMatrix(shown, layer);
   const onScreen = (point: Point): Point => {
     const p = transform(matrix, point);
     return { x: x + p.x * zoom, y: y + p.y * zoom };

@@ -45,9 +45,10 @@ export function FrameHandles() {
   }
   const { preview, tryOut, perform } = useComposition.getState();
   const mask = target.mask.id;
-  const shownPart = preview?.masks
-    .find((each) => each.id === mask)
-    ?.parts.find((each) => each.id === part.id) as BoxPart | OvalPart | undefined;
+  const shownPart = preview?.masks[mask]?.parts.find((each) => each.id === part.id) as
+    | BoxPart
+    | OvalPart
+    | undefined;
   const shown = shownPart ?? part;
   const [a, b, c, d, e, f] = target.matrix;
   const map = [a * zoom, b * zoom, c * zoom, d * zoom, x + e * zoom, y + f * zoom];

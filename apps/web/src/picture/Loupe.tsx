@@ -25,12 +25,13 @@ async function drawAround(place: Point, canvas: HTMLCanvasElement): Promise<void
     ...{ x: Math.round(place.x * SCALE) - SIDE / 2, y: Math.round(place.y * SCALE) - SIDE / 2 },
     ...{ width: SIDE, height: SIDE },
   });
-  const viewed = 'layer' in view ? view.layer : undefined;
-  const needs = neededPixels(composition, region, SCALE, viewed);
-  const letGo = await pageSupply().bring(needs.sources);
+  const needs = neededPixels(composition, region, SCALE, view);
+  const letGo = await pageSupply().bring(needs.sources, needs.painted);
   try {
     const ask = { composition: compositionKey(composition), view, region, scale: SCALE };
-    const pixels = await pageEngine().run('render-view', ask, { priority: PRIORITY });
+    const { pixels, standsIn } = await pageEngine().run('render-view', ask, { priority: PRIORITY });
+    // What is judged at 400 % must not be something coarser.
+    if (standsIn) return;
     const image = new ImageData(pixels, SIDE, SIDE);
     canvas.getContext('2d')?.putImageData(image, 0, 0);
   } finally {

@@ -90,9 +90,7 @@ export function OutlineHandles() {
   const mask = target.mask.id;
   const { matrix } = target;
   const { preview } = useComposition.getState();
-  const shownPart = preview?.masks
-    .find((each) => each.id === mask)
-    ?.parts.find((each) => each.id === outline.id);
+  const shownPart = preview?.masks[mask]?.parts.find((each) => each.id === outline.id);
   const shown = shownPart?.kind === 'outline' ? shownPart : outline;
   const toScreen = (point: Point): Point => {
     const p = transform(matrix, point);

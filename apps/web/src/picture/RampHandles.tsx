@@ -27,9 +27,7 @@ export function RampHandles() {
   const mask = target.mask.id;
   const committed: RampPart = target.part;
   const { preview, perform, tryOut } = useComposition.getState();
-  const shown = preview?.masks
-    .find((each) => each.id === mask)
-    ?.parts.find((each) => each.id === committed.id);
+  const shown = preview?.masks[mask]?.parts.find((each) => each.id === committed.id);
   const part = shown?.kind === 'ramp' ? shown : committed;
   const onScreen = (point: Point): Point => {
     const p = transform(target.matrix, point);

@@ -1,3 +1,4 @@
+import { layersInDepth } from '@diplex/document';
 import { nextBackdrop, nextMaskView } from '../actions/mask-commands';
 import { useComposition } from '../bench/composition-store';
 import { BACKDROPS, type Backdrop, type MaskView, useHand } from '../bench/hand-store';
@@ -41,9 +42,9 @@ function KeyButton({ letter, words, run }: { letter: string; words: string; run:
 export function ViewSwitch() {
   const { layer, view, backdrop, backdropColour, veilColour, veilStrength, take } = useHand();
   const compared = useHand((state) => state.compared);
-  const layers = useComposition((state) => state.composition.layers);
+  const composition = useComposition((state) => state.composition);
   if (!layer) return null;
-  const others = layers.filter(({ id }) => id !== layer);
+  const others = layersInDepth(composition).filter(({ id }) => id !== layer);
   const button =
     'cursor-pointer rounded-md px-2.5 py-1 text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content';
   return (

@@ -28,7 +28,7 @@ export const useAreaLines = create<AreaLines>(() => ({ lines: [], bounds: null }
 
 /** The area and all that its outline depends on. */
 function areaOf({ area, masks, canvas }: Composition): readonly unknown[] {
-  return [area, masks.find(({ id }) => id === area?.mask), canvas];
+  return [area, area && masks[area.mask], canvas];
 }
 
 function regionInView(): { region: Rect; scale: number } {
@@ -47,11 +47,10 @@ function regionInView(): { region: Rect; scale: number } {
 }
 
 async function outline(composition: Composition, region: Rect, scale: number) {
-  const needed = neededPixels(composition, region, scale, AREA_ID);
+  const needed = neededPixels(composition, region, scale, { kind: 'plain', layer: AREA_ID });
   const mask = maskById(composition, composition.area?.mask ?? '');
   const looks = mask?.parts.some((part) => isOfColours(part)) ?? false;
-  const painted = needed.painted.filter((hash) => !hash.startsWith('live:'));
-  const letGo = await pageSupply().bring(looks ? needed.sources : [], painted);
+  const letGo = await pageSupply().bring(looks ? needed.sources : [], needed.painted);
   try {
     const ask = { composition: compositionKey(composition), region, scale };
     return await pageEngine().run('area-outline', ask, { priority: OUTLINING });

@@ -1,4 +1,4 @@
-import type { NeededPixels, SourceTile } from '@diplex/core';
+import type { Leaves, SourceTile } from '@diplex/core';
 import { Engine, type Port } from '@diplex/engine';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Source } from '../link/server';
@@ -11,7 +11,7 @@ const source = {
 const tile = (level: number, column: number, row = 0): SourceTile => ({
   ...{ source: 'a', level, column, row },
 });
-const view = (...sources: SourceTile[]): NeededPixels => ({ sources, painted: [] });
+const view = (...sources: SourceTile[]): Leaves => ({ sources, painted: [] });
 const nothing = view();
 
 /** What the workers were told, and an engine that answers nothing else. */

@@ -1,4 +1,4 @@
-import { levelCount, levelSize, type NeededPixels, type SourceTile } from '@diplex/core';
+import { isLive, type Leaves, levelCount, levelSize, type SourceTile } from '@diplex/core';
 import { PAINTED_TILE_SIZE } from '@diplex/document';
 import type { Engine, Held } from '@diplex/engine';
 import { blobWaits } from '../bench/blob-uploads';
@@ -22,8 +22,21 @@ type Kind = keyof typeof KEPT_BYTES;
 
 /** What has come since the last telling. */
 export interface Arrivals {
-  readonly sources: readonly SourceTile[];
+  /** The names of all tiles, of sources and painted ones. */
+  readonly names: ReadonlySet<string>;
+  /** The sources whose coarsest level is among them. */
+  readonly coarsest: ReadonlySet<string>;
+  /** Whether painted tiles are. */
   readonly painted: boolean;
+}
+
+/** The names under which tiles are known here. */
+export function namesIn({ sources, painted }: Leaves): string[] {
+  return [...sources.map(nameOf), ...painted.filter((hash) => !isLive(hash))];
+}
+
+function noArrivals(): { names: Set<string>; coarsest: Set<string>; painted: boolean } {
+  return { names: new Set(), coarsest: new Set(), painted: false };
 }
 
 interface Kept {
@@ -59,7 +72,7 @@ export class PixelSupply {
 
   private generation = 0;
   private telling: ReturnType<typeof setTimeout> | null = null;
-  private arrivals: { sources: SourceTile[]; painted: boolean } = { sources: [], painted: false };
+  private arrivals = noArrivals();
   private readonly listeners = new Set<(arrivals: Arrivals) => void>();
 
   /**
@@ -101,8 +114,13 @@ export class PixelSupply {
     return this.running === 0 && this.urgent.size === 0 && this.telling === null;
   }
 
+  /** Whether a tile is with the workers, by its name. */
+  has(name: string): boolean {
+    return this.kept.source.has(name) || this.kept.painted.has(name);
+  }
+
   /** Fetches what the view needs; what was wanted before and is not begun is left. */
-  show(view: NeededPixels, around: NeededPixels): void {
+  show(view: Leaves, around: Leaves): void {
     this.urgent.clear();
     this.later.clear();
     this.needed.source = new Set(view.sources.map(nameOf));
@@ -119,7 +137,12 @@ export class PixelSupply {
    * Brings tiles of sources, and painted ones, that a computation needs. Resolves when all of them are
    * with the workers, with a way to let them go again; until then they stay.
    */
-  async bring(tiles: readonly SourceTile[], painted: readonly string[] = []): Promise<() => void> {
+  async bring(
+    tiles: readonly SourceTile[],
+    tileNames: readonly string[] = [],
+  ): Promise<() => void> {
+    // Tiles of a stroke under way are with the workers already.
+    const painted = tileNames.filter((hash) => !isLive(hash));
     // Nobody could say when such a tile would come.
     if (tiles.some(({ source }) => !this.sourceOf(source))) {
       throw new Error(
@@ -172,12 +195,6 @@ export class PixelSupply {
     });
   }
 
-  /** Fetches painted tiles besides those of the view. */
-  alsoPainted(hashes: readonly string[]): void {
-    for (const hash of hashes) this.askPainted(hash, this.urgent);
-    this.advance();
-  }
-
   /**
    * Takes over a tile that was painted here, under its final name. False when the very same tile is
    * kept already (large strokes have many alike): its memory stays with the stroke, which may still
@@ -203,7 +220,7 @@ export class PixelSupply {
 
   private askPainted(hash: string, line: Map<string, () => Promise<void>>): void {
     // Tiles of a stroke under way are with the workers already.
-    if (hash.startsWith('live:')) return;
+    if (isLive(hash)) return;
     this.ask('painted', hash, line, () => this.fetchPainted(hash));
   }
 
@@ -258,7 +275,7 @@ export class PixelSupply {
     this.telling ??= setTimeout(() => {
       this.telling = null;
       const { arrivals } = this;
-      this.arrivals = { sources: [], painted: false };
+      this.arrivals = noArrivals();
       for (const listener of this.listeners) listener(arrivals);
     }, GATHERING_MS);
   }
@@ -284,7 +301,10 @@ export class PixelSupply {
     if (generation !== this.generation) return memory.release(held);
     const facts = { ...levelSize(source.width, source.height, tile.level), channels, bits };
     this.engine.tell({ type: 'source-tile', tile, facts, samples: held.samples });
-    this.arrivals.sources.push(tile);
+    this.arrivals.names.add(nameOf(tile));
+    if (tile.level === levelCount(source.width, source.height) - 1) {
+      this.arrivals.coarsest.add(tile.source);
+    }
     this.keep('source', nameOf(tile), { held, tile });
   }
 
@@ -298,6 +318,7 @@ export class PixelSupply {
       if (generation !== this.generation) return engine.memory.release(held);
       const own = engine.memory.shared ? held : { ...held, samples: pairs };
       engine.tell({ type: 'tile', hash, pairs: own.samples });
+      this.arrivals.names.add(hash);
       this.arrivals.painted = true;
       this.keep('painted', hash, { held: own, tile: null });
     } catch (error) {

@@ -1,21 +1,16 @@
-import { damage, maskSupport, neededPixels, SOURCE_TILE, type View } from '@diplex/core';
+import { neededPixels, type Region, strokeDamage, type View, viewDamage } from '@diplex/core';
 import {
-  boundsAfter,
   type Composition,
   growRect,
   intersectRects,
   isEmpty,
-  type Layer,
-  layerMatrix,
-  maskOf,
   type Point,
   type Rect,
-  roundOut,
   uniteRects,
 } from '@diplex/document';
 import { type Engine, JobCancelled } from '@diplex/engine';
 import { compositionKey } from '../bench/engine';
-import type { Arrivals, PixelSupply } from './pixel-supply';
+import { type Arrivals, namesIn, type PixelSupply } from './pixel-supply';
 import { TileSurface } from './tile-surface';
 import { measured } from './timeline';
 
@@ -28,6 +23,10 @@ const COARSE = 0.25;
 const FEW_TILES = 4;
 /** Tiles kept for views that are not on the screen. */
 const KEPT = 240;
+/** Tiles of so many zooms are kept, the present one among them. */
+const KEPT_SCALES = 4;
+/** How often a tile is drawn again whose pixels came while it was drawn without them. */
+const MOST_TRIES = 3;
 /** How long nothing must happen before tiles around the view are drawn, in milliseconds. */
 const REST_MS = 300;
 /** How far around the view tiles are drawn in advance, in tiles. */
@@ -45,6 +44,10 @@ interface Tile {
   asked: Asked | null;
   /** When the pointer moved that the newest change of this tile comes from. */
   movedAt: number | null;
+  /** What it still needs, by name, where something coarser or nothing stands in; null where nothing does. */
+  lacks: ReadonlySet<string> | null;
+  /** How often in a row it was drawn without what had come. */
+  tries: number;
 }
 
 interface Asked {
@@ -117,11 +120,22 @@ export class TileScreen {
     this.view = view;
     this.lacksPixels = true;
     if (before && sameView && this.still) return;
-    const rect = before && sameView ? damage(before, composition, this.viewed) : 'everything';
+    if (!before || !sameView) {
+      this.change = { at: performance.now(), answered: false };
+      return this.invalidate(() => 'everywhere');
+    }
+    const changed = new Map<number, Region>();
+    const where = (scale: number) => {
+      const region = changed.get(scale) ?? viewDamage(before, composition, view, scale);
+      changed.set(scale, region);
+      return region;
+    };
     // What was tried out and is then done looks the same.
-    if (rect !== 'everything' && isEmpty(rect)) return this.schedule();
-    this.change = { at: performance.now(), answered: false };
-    this.invalidate(rect === 'everything' ? rect : [rect]);
+    const here = where(this.scale);
+    if (here !== 'everywhere' && here.length > 0) {
+      this.change = { at: performance.now(), answered: false };
+    }
+    this.invalidate(where);
   }
 
   /** For a change of the composition that is known to look the same: nothing is drawn again. */
@@ -131,34 +145,45 @@ export class TileScreen {
     this.still = false;
   }
 
-  /**
-   * Something was painted in place: `rect` (composition pixels) has to be drawn again.
-   * @param movedAt when the pointer moved that painted it, as of performance.now
-   */
-  refresh(rect: Rect | 'everything' = 'everything', movedAt: number | null = null): void {
-    if (this.composition) this.invalidate(rect === 'everything' ? rect : [rect], movedAt);
+  /** Everything has to be drawn again. */
+  refresh(): void {
+    if (this.composition) this.invalidate(() => 'everywhere');
   }
 
-  /** Pixels have come: whatever they may show in has to be drawn again. */
-  arrived({ sources, painted }: Arrivals): void {
-    const { composition } = this;
+  /**
+   * A stroke painted in place: what it may have changed has to be drawn again.
+   * @param stroke its name
+   * @param pixels what it touched, in pixels of the mask
+   * @param movedAt when the pointer moved that painted it, as of performance.now
+   */
+  painted(stroke: string, pixels: Rect, movedAt: number | null): void {
+    const { composition, view } = this;
     if (!composition) return;
+    this.invalidate((scale) => strokeDamage(composition, view, scale, stroke, pixels), movedAt);
+  }
+
+  /** Pixels have come: tiles that were drawn without them have to be drawn again. */
+  arrived({ names, coarsest }: Arrivals): void {
+    if (!this.composition) return;
     this.lacksPixels = true;
-    if (painted) return this.invalidate('everything');
-    const rects = sources.flatMap(({ source, level, column, row }) => {
-      const side = SOURCE_TILE * 2 ** level;
-      const square = { x: column * side, y: row * side, width: side, height: side };
-      const reach = growRect(square, 4 * 2 ** level);
-      const shows = (layer: Layer) => layer.kind === 'photo' && layer.source === source;
-      const shown = composition.layers.filter(shows);
-      return shown.map((layer) => {
-        const mask = maskOf(composition, layer);
-        // A clean fringe gathers colours from beyond the pixels that it changes.
-        const margin = 2 + (mask?.fringe ? maskSupport(mask) : 0);
-        return roundOut(growRect(boundsAfter(layerMatrix(layer), reach), margin));
-      });
-    });
-    this.invalidate(rects);
+    let any = false;
+    for (const tile of this.tiles.values()) {
+      const { lacks } = tile;
+      if (!lacks) continue;
+      const come = [...names].some((name) => lacks.has(name));
+      // The coarsest level of a source stands in for whatever of it is still to come.
+      const stand = [...coarsest].some((source) => lacks.has(source));
+      if (!come && !stand) continue;
+      tile.stale = this.regionOf(tile);
+      tile.lacks = null;
+      any = true;
+    }
+    if (!any) return this.schedule();
+    this.generation++;
+    this.allOver = true;
+    this.askCoarse();
+    this.ask(this.tilesUnder(this.visible(this.scale)));
+    this.schedule();
   }
 
   setCamera(camera: ScreenCamera): void {
@@ -188,29 +213,26 @@ export class TileScreen {
     this.tiles.clear();
   }
 
-  private get viewed(): string | undefined {
-    return this.view.kind === 'composition' ? undefined : this.view.layer;
-  }
-
   private get scale(): number {
     return this.camera.zoom >= PIXELS_SHOW ? 1 : this.camera.zoom;
   }
 
-  /** What is no longer right, in composition pixels. */
-  private invalidate(rects: readonly Rect[] | 'everything', movedAt: number | null = null): void {
-    this.generation++;
+  /** What is no longer right, in the output pixels of each scale. */
+  private invalidate(where: (scale: number) => Region, movedAt: number | null = null): void {
+    this.forgetScales();
     let hit = 0;
-    const areas = rects === 'everything' ? null : rects.map((rect) => this.inOutput(rect));
     for (const [key, tile] of this.tiles) {
       const region = this.regionOf(tile);
-      const touched = areas ? unite(areas.map((area) => intersectRects(region, area))) : region;
-      if (!touched) continue;
-      hit++;
+      const areas = where(tile.scale);
+      const touched =
+        areas === 'everywhere' ? region : unite(areas.map((area) => intersectRects(region, area)));
+      if (!touched || isEmpty(touched)) continue;
       // Tiles of other zooms are only stand-ins, and these now show something old.
       if (tile.scale !== this.scale) {
         this.drop(key, tile);
         continue;
       }
+      hit++;
       tile.stale = tile.stale ? uniteRects(tile.stale, touched) : touched;
       tile.movedAt ??= movedAt;
       // A tile that is answered anew as a whole need not be answered before.
@@ -219,7 +241,10 @@ export class TileScreen {
         if (whole) tile.asked.stop.abort();
       }
     }
-    if (!areas || hit > FEW_TILES) {
+    const here = where(this.scale);
+    if (here !== 'everywhere' && here.length === 0) return this.schedule();
+    this.generation++;
+    if (here === 'everywhere' || hit > FEW_TILES) {
       this.allOver = true;
       this.askCoarse();
     }
@@ -228,11 +253,13 @@ export class TileScreen {
     this.schedule();
   }
 
-  /** A rectangle of the composition in output pixels, with a margin for filters. */
-  private inOutput({ x, y, width, height }: Rect): Rect {
-    const { scale } = this;
-    const rect = { x: x * scale, y: y * scale, width: width * scale, height: height * scale };
-    return roundOut(growRect(rect, 2));
+  /** Lets go of tiles of zooms that were left long ago: each would have to be compared with every change. */
+  private forgetScales(): void {
+    const scales = new Set([this.scale]);
+    for (const tile of [...this.tiles.values()].reverse()) {
+      if (scales.size < KEPT_SCALES) scales.add(tile.scale);
+    }
+    for (const [key, tile] of this.tiles) if (!scales.has(tile.scale)) this.drop(key, tile);
   }
 
   /** The output pixels of a tile. */
@@ -285,7 +312,17 @@ export class TileScreen {
         const key = `${scale}:${column},${row}`;
         let tile = this.tiles.get(key);
         if (!tile) {
-          tile = { column, row, scale, surface: null, stale: null, asked: null, movedAt: null };
+          tile = {
+            column,
+            row,
+            scale,
+            surface: null,
+            stale: null,
+            asked: null,
+            movedAt: null,
+            lacks: null,
+            tries: 0,
+          };
           tile.stale = this.regionOf(tile);
         }
         // Most recently wanted last, so that the oldest can be let go first.
@@ -373,7 +410,7 @@ export class TileScreen {
     const { composition, scale } = this;
     if (!composition) return;
     const around = growRect(seen, AROUND * TILE);
-    const need = (region: Rect) => neededPixels(composition, region, scale, this.viewed);
+    const need = (region: Rect) => neededPixels(composition, region, scale, this.view);
     this.supply.show(need(seen), need(around));
   }
 
@@ -430,7 +467,7 @@ export class TileScreen {
     const ask = { composition: this.key, view: this.view, region, scale, ...this.works(region) };
     this.engine
       .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal, likes: 0 })
-      .then((pixels) => {
+      .then(({ pixels }) => {
         const surface = new TileSurface(region.width, region.height);
         surface.put(pixels, { ...region, x: 0, y: 0 });
         this.coarse = { surface, region, scale, shows };
@@ -482,10 +519,26 @@ export class TileScreen {
     return tile.stale?.width === region.width && tile.stale.height === region.height;
   }
 
-  /** Which layer is worked on, for jobs that draw part of `tile`. */
-  private works(tile: Rect): { worksOn?: { layer: string; tile: Rect } } {
-    if (this.view.kind !== 'composition' || !this.worksOn) return {};
-    return { worksOn: { layer: this.worksOn, tile } };
+  /** The layer that is worked on, and the tile of which parts are drawn, for jobs that draw part of it. */
+  private works(tile: Rect): { tile: Rect; worksOn?: string } {
+    const { worksOn } = this;
+    return { tile, ...(worksOn && this.view.kind === 'composition' && { worksOn }) };
+  }
+
+  /** What a tile was drawn without; drawn again at once where that has come meanwhile. */
+  private noteLack(tile: Tile, standsIn: boolean): void {
+    const { composition } = this;
+    tile.lacks = null;
+    if (!standsIn || !composition) {
+      tile.tries = 0;
+      return;
+    }
+    const whole = this.regionOf(tile);
+    const needs = neededPixels(composition, whole, tile.scale, this.view);
+    const missing = namesIn(needs).filter((name) => !this.supply.has(name));
+    if (missing.length > 0) {
+      tile.lacks = new Set([...missing, ...needs.sources.map(({ source }) => source)]);
+    } else if (tile.tries++ < MOST_TRIES) tile.stale = whole;
   }
 
   private askTile(tile: Tile, priority: number, ahead = false): void {
@@ -505,7 +558,8 @@ export class TileScreen {
         { ...scene, region, scale: tile.scale, ...this.works(whole) },
         { priority, signal: stop.signal, likes },
       )
-      .then((pixels) => {
+      .then(({ pixels, standsIn }) => {
+        this.noteLack(tile, standsIn);
         tile.surface ??= new TileSurface(whole.width, whole.height);
         tile.surface.put(pixels, { ...region, x: region.x - whole.x, y: region.y - whole.y });
         this.answered.add(tile);

@@ -5,6 +5,7 @@ import {
   newId,
   perform,
   placedAt,
+  plainLayer,
   record,
 } from '@diplex/document';
 import { openPage } from '../actions/page-navigation';
@@ -16,11 +17,8 @@ import { type Source, server } from '../link/server';
 export async function compositionFromSource(source: Source): Promise<void> {
   const { width, height, hash } = source;
   const title = source.title.slice(0, 200) || source.name;
-  const layer = {
-    ...{ id: newId(), kind: 'photo' as const, name: title, shown: true, locked: false, opacity: 1 },
-    ...{ blending: 'normal' as const, placement: placedAt({ x: width / 2, y: height / 2 }) },
-    ...{ source: hash, size: { width, height }, maskUse: null },
-  };
+  const content = { kind: 'photo' as const, source: hash, size: { width, height } };
+  const layer = plainLayer(newId(), title, content, placedAt({ x: width / 2, y: height / 2 }));
   const empty = newComposition(title, { width, height });
   const { composition, entry } = perform(empty, addLayer, { layer });
   const history = entry ? record(EMPTY_HISTORY, entry) : EMPTY_HISTORY;

@@ -64,7 +64,7 @@ function AreaEdge() {
   const bounds = useAreaLines((state) => state.bounds);
   const { areaMoves, areaHidden, take } = useHand();
   const { perform, tryOut } = useComposition.getState();
-  const mask = masks.find(({ id }) => id === area?.mask);
+  const mask = area ? masks[area.mask] : undefined;
   if (!area || !mask || !committed) return null;
   const centre = bounds
     ? { x: bounds.x + bounds.width / 2, y: bounds.y + bounds.height / 2 }

@@ -1,3 +1,4 @@
+import { isFill } from '@diplex/document';
 import { ARRANGE_TOOLS } from '../actions/actions';
 import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
@@ -19,7 +20,7 @@ export function ArrangeStage() {
         {layer ? (
           <>
             <LayerHead layer={layer} />
-            {layer.kind === 'fill' && <FillRows layer={layer} />}
+            {isFill(layer) && <FillRows layer={layer} />}
             <PlacementRows layer={layer} />
             <BlendingRows layer={layer} />
             <MaskEdge layer={layer} />

@@ -1,3 +1,4 @@
+import { layersInDepth } from '@diplex/document';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
@@ -49,9 +50,10 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
       if (gone) return;
       if (useComposition.getState().id !== id) pageSupply().forget();
       useComposition.getState().open(loaded);
-      const nearest = loaded.document.layers.at(-1);
+      const { composition } = useComposition.getState();
+      const nearest = layersInDepth(composition).at(-1);
       useHand.getState().take({
-        ...{ layer: nearest?.id ?? null, part: null, view: 'composition' },
+        ...{ layer: nearest?.id ?? null, alsoChosen: [], part: null, view: 'composition' },
         ...{ makes: 'part', areaMoves: false },
       });
       setOpened(id);

@@ -1,22 +1,56 @@
-import { BLEND_MODES, type BlendMode, type Layer, setBlending, setOpacity } from '@diplex/document';
+import {
+  BLEND_MODES,
+  type BlendMode,
+  type Layer,
+  setBlending,
+  setMixing,
+  setOpacity,
+} from '@diplex/document';
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
+import { Choice } from '../controls/Choice';
 import { Section } from '../frame/Inspector';
 
 /** How a layer mixes with what lies behind it. */
 export function BlendingRows({ layer }: { readonly layer: Layer }) {
   const id = useId();
   const { perform, tryOut } = useComposition.getState();
+  const through = layer.content.kind === 'group' && layer.content.mixing === 'through';
   return (
     <Section title="Blending">
+      {layer.content.kind === 'group' && (
+        <div className="mb-2">
+          <Choice
+            label="How its layers meet what lies behind"
+            value={layer.content.mixing}
+            disabled={layer.locked}
+            options={[
+              {
+                value: 'through',
+                words: 'layers pass through',
+                hint: 'Each layer is laid on what lies behind, as if there were no group',
+              },
+              {
+                value: 'isolated',
+                words: 'stands apart',
+                hint: 'The layers are put together first, and laid on what lies behind as one thing',
+              },
+            ]}
+            onChoose={(mixing) => perform(setMixing, { group: layer.id, mixing })}
+          />
+        </div>
+      )}
       <div className="mb-1 grid grid-cols-[84px_1fr] items-center gap-2 text-[12.5px] text-quiet">
         <label htmlFor={id}>Blending</label>
         <select
           id={id}
           className="select select-sm bg-base-200"
-          value={layer.blending}
-          disabled={layer.locked}
+          value={through ? 'normal' : layer.blending}
+          disabled={layer.locked || through}
+          title={
+            through ? 'Its layers have their own: let it stand apart to blend it as one' : undefined
+          }
           onChange={(event) =>
             perform(setBlending, { layer: layer.id, blending: event.target.value as BlendMode })
           }

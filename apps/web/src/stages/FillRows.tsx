@@ -13,7 +13,7 @@ const KINDS: readonly { readonly value: Fill['by']; readonly words: string }[] =
 ];
 
 /** The same fill in another way. */
-function turnedInto(by: Fill['by'], fill: Fill, { size }: FillLayer): Fill {
+function turnedInto(by: Fill['by'], fill: Fill, { content: { size } }: FillLayer): Fill {
   const first = fill.by === 'colour' ? fill.colour : fill.first;
   if (by === 'colour') return { by, colour: first };
   const last = fill.by === 'colour' ? { ...first, alpha: 0 } : fill.last;
@@ -28,7 +28,7 @@ function turnedInto(by: Fill['by'], fill: Fill, { size }: FillLayer): Fill {
 /** What a fill layer is filled with. */
 export function FillRows({ layer }: { readonly layer: FillLayer }) {
   const { perform, tryOut } = useComposition.getState();
-  const { fill } = layer;
+  const { fill } = layer.content;
   const args = (next: Fill) => ({ layer: layer.id, fill: next });
   const stop = (words: string, value: FillColour, set: (colour: FillColour) => Fill) => (
     <div key={words} className="mt-1.5 flex items-center gap-2 text-[12.5px] text-quiet">

@@ -6,6 +6,7 @@ import {
   maskOf,
   removeMask,
   setDensity,
+  setLayerEdge,
   setMaskEdge,
   TINT_WIDTH,
   turnMaskRound,
@@ -23,7 +24,9 @@ import { MaskFeather } from './MaskFeather';
 export function MaskEdge({ layer }: { readonly layer: Layer }) {
   const mask = useComposition((state) => maskOf(state.preview ?? state.composition, layer));
   const { perform, tryOut } = useComposition.getState();
-  const use = layer.maskUse;
+  const { maskUse: use, edge } = layer;
+  // What layers pass through has no colours of its own.
+  const coloured = layer.content.kind !== 'group' || layer.content.mixing === 'isolated';
   if (!mask || !use) return null;
   const button =
     'flex h-8 cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]';
@@ -57,67 +60,75 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
         onTry={(evened) => tryOut(setMaskEdge, { mask: mask.id, edge: { evened } })}
         onSet={(evened) => perform(setMaskEdge, { mask: mask.id, edge: { evened } })}
       />
-      <ShareAmount
-        label="Clean fringe"
-        value={mask.fringe ?? 0}
-        onTry={(value) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
-        onSet={(value) => perform(setMaskEdge, { mask: mask.id, edge: { fringe: value } })}
-      />
-      {((mask.fringe ?? 0) > 0 || mask.fringeBrushed) && (
+      {coloured && (
         <>
-          <Amount
-            label="Fringe width"
-            value={mask.fringeWidth ?? FRINGE_WIDTH}
-            min={1}
-            max={100}
-            step={0.5}
-            unit="px"
-            curve={2}
-            onTry={(fringeWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
-            onSet={(fringeWidth) => perform(setMaskEdge, { mask: mask.id, edge: { fringeWidth } })}
+          <ShareAmount
+            label="Clean fringe"
+            value={edge.fringe ?? 0}
+            onTry={(value) => tryOut(setLayerEdge, { layer: layer.id, edge: { fringe: value } })}
+            onSet={(value) => perform(setLayerEdge, { layer: layer.id, edge: { fringe: value } })}
           />
-          <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs checkbox-primary"
-              checked={mask.fringeWhere === 'visible'}
-              onChange={(event) => {
-                const fringeWhere = event.target.checked ? 'visible' : 'everywhere';
-                perform(setMaskEdge, { mask: mask.id, edge: { fringeWhere } });
-              }}
+          {((edge.fringe ?? 0) > 0 || edge.fringeBrushed) && (
+            <>
+              <Amount
+                label="Fringe width"
+                value={edge.fringeWidth ?? FRINGE_WIDTH}
+                min={1}
+                max={100}
+                step={0.5}
+                unit="px"
+                curve={2}
+                onTry={(fringeWidth) =>
+                  tryOut(setLayerEdge, { layer: layer.id, edge: { fringeWidth } })
+                }
+                onSet={(fringeWidth) =>
+                  perform(setLayerEdge, { layer: layer.id, edge: { fringeWidth } })
+                }
+              />
+              <label className="flex h-[26px] items-center gap-2 text-[12.5px] text-quiet">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs checkbox-primary"
+                  checked={edge.fringeWhere === 'visible'}
+                  onChange={(event) => {
+                    const fringeWhere = event.target.checked ? 'visible' : 'everywhere';
+                    perform(setLayerEdge, { layer: layer.id, edge: { fringeWhere } });
+                  }}
+                />
+                Only where it shows
+              </label>
+            </>
+          )}
+          {edge.fringeBrushed && (
+            <p className="my-0.5 flex items-center justify-between text-[12px] text-quiet">
+              Brushed ({counted(edge.fringeBrushed.strokes, 'stroke')})
+              <PlainButton
+                words="Same everywhere"
+                hint="Forget the strokes over the fringe"
+                onPress={() => perform(evenFringe, { layer: layer.id })}
+              />
+            </p>
+          )}
+          <ShareAmount
+            label="Edge tint"
+            value={edge.tint ?? 0}
+            onTry={(tint) => tryOut(setLayerEdge, { layer: layer.id, edge: { tint } })}
+            onSet={(tint) => perform(setLayerEdge, { layer: layer.id, edge: { tint } })}
+          />
+          {(edge.tint ?? 0) > 0 && (
+            <Amount
+              label="Tint width"
+              value={edge.tintWidth ?? TINT_WIDTH}
+              min={1}
+              max={200}
+              step={0.5}
+              unit="px"
+              curve={2}
+              onTry={(tintWidth) => tryOut(setLayerEdge, { layer: layer.id, edge: { tintWidth } })}
+              onSet={(tintWidth) => perform(setLayerEdge, { layer: layer.id, edge: { tintWidth } })}
             />
-            Only where it shows
-          </label>
+          )}
         </>
-      )}
-      {mask.fringeBrushed && (
-        <p className="my-0.5 flex items-center justify-between text-[12px] text-quiet">
-          Brushed ({counted(mask.fringeBrushed.strokes, 'stroke')})
-          <PlainButton
-            words="Same everywhere"
-            hint="Forget the strokes over the fringe"
-            onPress={() => perform(evenFringe, { mask: mask.id })}
-          />
-        </p>
-      )}
-      <ShareAmount
-        label="Edge tint"
-        value={mask.tint ?? 0}
-        onTry={(tint) => tryOut(setMaskEdge, { mask: mask.id, edge: { tint } })}
-        onSet={(tint) => perform(setMaskEdge, { mask: mask.id, edge: { tint } })}
-      />
-      {(mask.tint ?? 0) > 0 && (
-        <Amount
-          label="Tint width"
-          value={mask.tintWidth ?? TINT_WIDTH}
-          min={1}
-          max={200}
-          step={0.5}
-          unit="px"
-          curve={2}
-          onTry={(tintWidth) => tryOut(setMaskEdge, { mask: mask.id, edge: { tintWidth } })}
-          onSet={(tintWidth) => perform(setMaskEdge, { mask: mask.id, edge: { tintWidth } })}
-        />
       )}
       <ShareAmount
         label="Density"

@@ -3,6 +3,7 @@ import {
   COMBINE_RULES,
   type CombineRule,
   type Layer,
+  layersInDepth,
   type Mask,
   type MaskPart,
   maskOf,
@@ -225,8 +226,8 @@ function PartRow({ layer, mask, part }: PartRowProps) {
 
 /** The shape of another layer as a part. */
 function ShapeOf({ layer }: { readonly layer: Layer }) {
-  const layers = useComposition((state) => state.composition.layers);
-  const others = layers.filter(({ id }) => id !== layer.id);
+  const composition = useComposition((state) => state.composition);
+  const others = layersInDepth(composition).filter(({ id }) => id !== layer.id);
   if (others.length === 0 || layer.id === AREA_ID) return null;
   return (
     <label className="mt-2 flex items-center gap-2 text-[12.5px] text-quiet">

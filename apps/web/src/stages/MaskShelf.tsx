@@ -6,9 +6,11 @@ import {
   separateMask,
   shareMask,
   shelveMask,
+  usersOf,
 } from '@diplex/document';
 import { IconBookmark, IconBookmarkOff, IconLassoPolygon, IconLinkPlus } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
+import { counted } from '../controls/counted';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../frame/Inspector';
 import { areaFromShelf, keepArea } from '../tools/area-commands';
@@ -18,9 +20,8 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
   const composition = useComposition((state) => state.composition);
   const { perform } = useComposition.getState();
   const own = maskOf(composition, layer);
-  const kept = composition.masks.filter((mask) => mask.shelf);
-  const usersOf = (mask: Mask) =>
-    composition.layers.filter((each) => each.maskUse?.mask === mask.id).length;
+  const kept = Object.values(composition.masks).filter((mask) => mask.shelf);
+  const countUsers = (mask: Mask) => usersOf(composition, mask.id).length;
   if (!own && kept.length === 0) return null;
   const ofArea = layer.id === AREA_ID;
   const keep = (shelf: string) => {
@@ -38,9 +39,7 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
           >
             <IconBookmark size={15} aria-hidden />
             <span className="flex-1 truncate">{mask.shelf}</span>
-            <small className="text-[11px] text-faint">
-              {usersOf(mask)} layer{usersOf(mask) === 1 ? '' : 's'}
-            </small>
+            <small className="text-[11px] text-faint">{counted(countUsers(mask), 'layer')}</small>
             {ofArea && mask.id !== own?.id && (
               <IconButton
                 small
@@ -66,7 +65,7 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
           </li>
         ))}
       </ul>
-      {own && usersOf(own) > 1 && (
+      {own && countUsers(own) > 1 && (
         <button
           type="button"
           onClick={() => perform(separateMask, { layer: layer.id })}

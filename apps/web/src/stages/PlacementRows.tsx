@@ -1,4 +1,11 @@
-import { type Layer, type Placement, setPlacement } from '@diplex/document';
+import {
+  groupOf,
+  type Layer,
+  lockedBy,
+  middleOf,
+  type Placement,
+  setPlacement,
+} from '@diplex/document';
 import { IconLock, IconLockOpen } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
@@ -11,11 +18,21 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
   const [together, setTogether] = useState(true);
   const { width, height } = useComposition((state) => state.composition.canvas);
   const { perform, tryOut } = useComposition.getState();
-  const { placement, locked } = layer;
-  const args = (change: Partial<Placement>) => ({
-    layer: layer.id,
-    placement: { ...placement, ...change },
-  });
+  const { placement } = layer;
+  const scene = useComposition((state) => state.preview ?? state.composition);
+  const locked = lockedBy(scene, layer) !== undefined;
+  const inGroup = groupOf(scene, layer.id) !== undefined;
+  const middle = middleOf(scene, layer);
+  /** A change of the placement that leaves the middle where it is, or puts it where it is wanted. */
+  const args = ({ x = middle.x, y = middle.y, ...change }: Partial<Placement>) => {
+    const changed = { ...placement, ...change };
+    const then = middleOf(scene, { ...layer, placement: changed });
+    const moved = { ...changed, x: changed.x + x - then.x, y: changed.y + y - then.y };
+    return {
+      layer: layer.id,
+      placement: layer.content.kind === 'group' ? moved : { ...changed, x, y },
+    };
+  };
   const setting = (change: (value: number) => Partial<Placement>) => ({
     disabled: locked,
     onTry: (value: number) => tryOut(setPlacement, args(change(value))),
@@ -29,10 +46,10 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
   };
   const percent = { min: 0.1, max: 1000, step: 0.1, unit: '%', curve: 3 };
   return (
-    <Section title="Placement" aside="of the centre">
+    <Section title="Placement" aside={inGroup ? 'of the centre, in its group' : 'of the centre'}>
       <Amount
         label="Across"
-        value={placement.x}
+        value={middle.x}
         min={-width}
         max={2 * width}
         step={0.1}
@@ -41,7 +58,7 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
       />
       <Amount
         label="Down"
-        value={placement.y}
+        value={middle.y}
         min={-height}
         max={2 * height}
         step={0.1}
@@ -80,6 +97,17 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
         unit="°"
         {...setting((turn) => ({ turn }))}
       />
+      {placement.skew !== undefined && (
+        <Amount
+          label="Skew"
+          value={placement.skew}
+          min={-89}
+          max={89}
+          step={0.1}
+          unit="°"
+          {...setting((skew) => ({ skew }))}
+        />
+      )}
     </Section>
   );
 }

@@ -1,7 +1,10 @@
 import { type SourceLevel, toneCoverage, toneHistogram } from '@diplex/core';
 import {
+  groupsAround,
   type Layer,
   layerById,
+  layersInDepth,
+  maskSize,
   setTones,
   TONE_COMPONENTS,
   type TonesPart,
@@ -39,7 +42,7 @@ function useGround(layer: Layer, of: TonesPart['of']): SourceLevel | null {
     const { composition } = useComposition.getState();
     const looked = typeof of === 'string' ? layer : (layerById(composition, of.layer) ?? layer);
     const from = of === 'behind' ? ('composition' as const) : ('layer' as const);
-    const level = levelOf(looked.size, ENOUGH_PIXELS);
+    const level = levelOf(maskSize(composition, looked), ENOUGH_PIXELS);
     const bring = async () => {
       const letGo = await bringGround(looked, from, [level]);
       try {
@@ -66,16 +69,18 @@ interface TonesEditorProps {
 
 /** Which tones a part is made of: a range over the histogram, with where it fades. */
 export function TonesEditor({ layer, mask, part }: TonesEditorProps) {
-  const layers = useComposition((state) => state.composition.layers);
+  const composition = useComposition((state) => state.composition);
   const { perform, tryOut } = useComposition.getState();
   const args = (settings: TonesSettings) => ({ mask, part: part.id, settings });
   const ground = useGround(layer, part.of);
   const of = typeof part.of === 'string' ? part.of : part.of.layer;
+  const around = new Set(groupsAround(composition, layer.id).map(({ id }) => id));
   const sources = [
     { value: 'own', words: 'this layer' },
     { value: 'behind', words: 'what lies behind' },
-    ...layers
-      .filter((each) => each.id !== layer.id)
+    // A group that the layer is in cannot be looked at from inside.
+    ...layersInDepth(composition)
+      .filter((each) => each.id !== layer.id && !around.has(each.id))
       .map((each) => ({ value: each.id, words: each.name })),
   ];
   return (

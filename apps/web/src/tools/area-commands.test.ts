@@ -43,6 +43,8 @@ vi.mock('../picks/lay-coverage', () => ({
 }));
 
 const now = () => useComposition.getState().composition;
+const layers = () => now().root.map((id) => now().layers[id] as Layer);
+const masks = () => Object.values(now().masks);
 const at = (x: number, y: number) => ({
   ...{ x, y, pressure: 1, shift: false, alt: false, otherButton: false },
 });
@@ -70,19 +72,19 @@ describe('the area', () => {
   it('is made by any tool, on pixels of the canvas, and the mask stays as it was', () => {
     withArea();
     expect(now().area).toMatchObject({ inUse: true, turnedRound: false });
-    expect(now().masks).toMatchObject([
+    expect(masks()).toMatchObject([
       { name: 'Area', size: { width: 400, height: 200 }, parts: [{ kind: 'box', x: 40 }] },
     ]);
-    expect(now().layers[0]?.maskUse).toBeNull();
+    expect(layers()[0]?.maskUse).toBeNull();
     useHand.getState().take({ makes: 'area' });
     drawBox();
-    expect(now().masks[0]?.parts).toHaveLength(2);
+    expect(masks()[0]?.parts).toHaveLength(2);
   });
 
   it('made of tones looks at the layer in hand', () => {
     useHand.getState().take({ makes: 'area' });
     addTones('lights');
-    expect(now().masks[0]?.parts[0]).toMatchObject({ kind: 'tones', of: { layer: 'a' } });
+    expect(masks()[0]?.parts[0]).toMatchObject({ kind: 'tones', of: { layer: 'a' } });
     expect(useHand.getState().view).toBe('composition');
   });
 
@@ -101,7 +103,7 @@ describe('the area', () => {
 
   it('of everything is a mask that starts full', () => {
     areaOfAll();
-    expect(now().masks).toMatchObject([{ startsFrom: 'full', parts: [] }]);
+    expect(masks()).toMatchObject([{ startsFrom: 'full', parts: [] }]);
   });
 
   it('is kept on the shelf as it is, or laid down where it was moved, and taken from there', () => {
@@ -109,11 +111,11 @@ describe('the area', () => {
     keepArea('Door');
     nudgeArea(5, 5);
     keepArea('Door, moved');
-    const [door, moved] = now().masks.filter(({ shelf }) => shelf);
+    const [door, moved] = masks().filter(({ shelf }) => shelf);
     expect(door).toMatchObject({ shelf: 'Door', parts: [{ kind: 'box' }] });
     expect(moved).toMatchObject({ parts: [{ kind: 'picked', tiles: TILES }] });
     if (door) areaFromShelf(door);
-    const area = now().masks.find(({ id }) => id === now().area?.mask);
+    const area = masks().find(({ id }) => id === now().area?.mask);
     expect(area).toMatchObject({ parts: [{ kind: 'box' }] });
     expect(area?.shelf).toBeUndefined();
   });
@@ -121,7 +123,7 @@ describe('the area', () => {
 
 describe('what is made from an area', () => {
   beforeEach(withArea);
-  const mask = () => maskOf(now(), now().layers[0] as Layer);
+  const mask = () => maskOf(now(), layers()[0] as Layer);
 
   it('is the first part of a mask, or one more', () => {
     maskByArea('intersect');
@@ -133,14 +135,14 @@ describe('what is made from an area', () => {
 
   it('is a layer by cut, which undo takes back whole', () => {
     divideByArea('cut');
-    const [old, made] = now().layers;
+    const [old, made] = layers();
     expect(made).toMatchObject({ name: 'Keeper copy' });
     expect(useHand.getState().layer).toBe(made?.id);
     expect(old && maskOf(now(), old)?.parts).toMatchObject([{ combine: 'subtract' }]);
     const stop = keepLayerInHand();
     useComposition.getState().undo();
     stop();
-    expect(now().layers).toEqual([keeper]);
+    expect(layers()).toEqual([keeper]);
     // The layer that was in hand is gone, so the nearest is.
     expect(useHand.getState().layer).toBe('a');
   });
@@ -148,11 +150,11 @@ describe('what is made from an area', () => {
   it('is a fill in front of the layer in hand', () => {
     const colour = { r: 1, g: 2, b: 3, alpha: 1 };
     fillArea({ by: 'colour', colour }, 'Colour fill');
-    expect(now().layers).toMatchObject([{ id: 'a' }, { kind: 'fill', fill: { colour } }]);
-    expect(maskOf(now(), now().layers[1] as Layer)?.parts).toMatchObject([{ tiles: TILES }]);
+    expect(layers()).toMatchObject([{ id: 'a' }, { content: { kind: 'fill', fill: { colour } } }]);
+    expect(maskOf(now(), layers()[1] as Layer)?.parts).toMatchObject([{ tiles: TILES }]);
     putAreaAway();
     fillArea({ by: 'colour', colour }, 'All over');
-    expect(now().layers[2]?.maskUse).toBeNull();
+    expect(layers()[2]?.maskUse).toBeNull();
   });
 
   it('is copied, and pasted into another composition where it lay', () => {
@@ -160,12 +162,12 @@ describe('what is made from an area', () => {
     copyLayer();
     openKeeper({ layers: [] });
     pasteLayer();
-    expect(now().layers).toMatchObject([{ kind: 'photo', placement: keeper.placement }]);
-    expect(maskOf(now(), now().layers[0] as Layer)?.parts).toMatchObject([{ tiles: TILES }]);
+    expect(layers()).toMatchObject([{ content: { kind: 'photo' }, placement: keeper.placement }]);
+    expect(maskOf(now(), layers()[0] as Layer)?.parts).toMatchObject([{ tiles: TILES }]);
     openKeeper({ canvas: { ...now().canvas, width: 20, height: 20 }, layers: [] });
     copyLayer();
     pasteLayer();
-    expect(now().layers).toHaveLength(1);
+    expect(layers()).toHaveLength(1);
   });
 
   it('is nothing where there is no area, no layer in hand or a locked one, and says so', () => {
@@ -187,11 +189,11 @@ describe('what is laid down', () => {
   it('makes a painted part of any other, in its place and with its name', () => {
     drawBox();
     drawBox();
-    const [first] = now().masks[0]?.parts ?? [];
-    const mask = now().masks[0];
+    const [first] = masks()[0]?.parts ?? [];
+    const mask = masks()[0];
     if (!first || !mask) throw new Error('There are two boxes.');
-    convertToPainted(now().layers[0] as Layer, mask, first.id);
-    expect(now().masks[0]?.parts).toMatchObject([
+    convertToPainted(layers()[0] as Layer, mask, first.id);
+    expect(masks()[0]?.parts).toMatchObject([
       { kind: 'painted', name: first.name, combine: 'add', tiles: TILES },
       { kind: 'box' },
     ]);
@@ -199,9 +201,9 @@ describe('what is laid down', () => {
 
   it('is the shape of another layer', () => {
     openKeeper({ layers: [keeper, { ...keeper, id: 'b', name: 'Lamp' }] });
-    addShapeOf('b', now().layers[0] as Layer);
+    addShapeOf('b', layers()[0] as Layer);
     const recipe = { by: 'laid', of: 'Lamp' };
-    expect(maskOf(now(), now().layers[0] as Layer)?.parts).toMatchObject([{ recipe }]);
+    expect(maskOf(now(), layers()[0] as Layer)?.parts).toMatchObject([{ recipe }]);
     addShapeOf('b', { ...keeper, locked: true });
     expect(told()).toContain('Keeper is locked');
   });
@@ -219,7 +221,7 @@ describe('points by keys', () => {
     ...{ feather: 0, inverted: false, points: corners },
   };
   const points = () => {
-    const part = now().masks[0]?.parts[0];
+    const part = masks()[0]?.parts[0];
     return part?.kind === 'outline' ? part.points : [];
   };
 

@@ -4,25 +4,33 @@ import {
   addPart,
   type BlobHash,
   type CombineRule,
+  type Composition,
+  carriedOver,
   changeArea,
   divideLayer,
   type Fill,
   type FillLayer,
+  groupOf,
+  IDENTITY,
   invert,
   keepMask,
   type Layer,
   layArea,
   layerById,
   layerMatrix,
+  listAround,
   type Mask,
   maskMatrix,
   maskOf,
+  maskSize,
   multiply,
-  NEW_MASK_LIES,
   newId,
+  ownMatrix,
   type PickedPart,
   placedAt,
+  plainLayer,
   translation,
+  usersOf,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -129,16 +137,29 @@ function areaMask(tiles: Readonly<Record<string, BlobHash>>): Mask {
   return { id: newId(), name: 'Area', startsFrom: 'empty', parts: [part], feather: 0, size };
 }
 
+/** The place right before (nearer than) the layer in hand; nearest of all when there is none. */
+function nearerThanInHand(composition: Composition): { at: number; into: string | null } {
+  const { layer } = useHand.getState();
+  const into = layer ? (groupOf(composition, layer)?.id ?? null) : null;
+  const list = listAround(composition, into);
+  const below = layer ? list.indexOf(layer) : -1;
+  return { at: below < 0 ? list.length : below + 1, into };
+}
+
 /** A layer of the canvas's extent, nearer than the one in hand, that shows inside the area. */
 function addInArea(words: string, layer: Layer): void {
   layCoverage(words, canvasGrid(), { of: 'area' }, (tiles) => {
     const { composition, perform } = useComposition.getState();
     const mask = areaMask(tiles);
-    const lies = invert(layerMatrix(layer));
+    const lies = invert(ownMatrix(layer));
     const maskUse = { mask: mask.id, linked: true, turnedRound: false, lies };
-    const below = composition.layers.findIndex(({ id }) => id === useHand.getState().layer);
-    const at = below < 0 ? composition.layers.length : below + 1;
-    if (perform(addLayer, { layer: { ...layer, maskUse }, at, mask })) {
+    const { at, into } = nearerThanInHand(composition);
+    const made = { ...layer, maskUse };
+    // Where the layer in hand is in a group, the new one stands in it too, and lies where it was drawn.
+    const group = into === null ? undefined : layerById(composition, into);
+    const within = group ? layerMatrix(composition, group) : IDENTITY;
+    const placed = { ...made, ...carriedOver(made, IDENTITY, within) };
+    if (perform(addLayer, { layer: placed, at, into, masks: [mask] })) {
       useHand.getState().take({ layer: layer.id, part: null });
     }
   });
@@ -148,11 +169,9 @@ function addInArea(words: string, layer: Layer): void {
 export function fillArea(fill: Fill, words: string): void {
   const { composition, perform } = useComposition.getState();
   const { width, height } = composition.canvas;
-  const layer: FillLayer = {
-    ...{ id: newId(), kind: 'fill', name: words, shown: true, locked: false, opacity: 1, fill },
-    ...{ blending: 'normal', placement: placedAt({ x: width / 2, y: height / 2 }) },
-    ...{ size: { width, height }, maskUse: null },
-  };
+  const content = { kind: 'fill' as const, fill, size: { width, height } };
+  const middle = placedAt({ x: width / 2, y: height / 2 });
+  const layer: FillLayer = plainLayer(newId(), words, content, middle);
   if (areaInUse()) return addInArea(words, layer);
   if (perform(addLayer, { layer })) useHand.getState().take({ layer: layer.id, part: null });
 }
@@ -166,9 +185,9 @@ export function addLayerInArea(layer: Layer): void {
 export function keepArea(shelf: string): void {
   const { composition, perform } = useComposition.getState();
   const { area } = composition;
-  const mask = composition.masks.find(({ id }) => id === area?.mask);
+  const mask = area ? composition.masks[area.mask] : undefined;
   if (!area || !mask) return;
-  const moved = area.turnedRound || area.lies.some((value, i) => value !== NEW_MASK_LIES[i]);
+  const moved = area.turnedRound || area.lies.some((value, i) => value !== IDENTITY[i]);
   if (!moved) return void perform(keepMask, { mask: { ...mask, id: newId(), shelf } });
   // Where it was moved or turned round its parts no longer say it all.
   layCoverage(`Keeping ${shelf}`, canvasGrid(), { of: 'area' }, (tiles) =>
@@ -179,11 +198,11 @@ export function keepArea(shelf: string): void {
 /** Makes a mask of the shelf the area, where it lies now. */
 export function areaFromShelf(mask: Mask): void {
   const { composition, perform } = useComposition.getState();
-  const user = composition.layers.find((layer) => layer.maskUse?.mask === mask.id);
+  const [user] = usersOf(composition, mask.id);
   const { shelf, ...rest } = mask;
   const words = `The area is ${shelf}`;
-  const lies = user ? maskMatrix(user) : NEW_MASK_LIES;
-  const size = mask.size ?? user?.size ?? composition.canvas;
+  const lies = user ? maskMatrix(composition, user) : IDENTITY;
+  const size = user ? maskSize(composition, user) : (mask.size ?? composition.canvas);
   const copy = { ...rest, id: newId(), size: { width: size.width, height: size.height } };
   perform(layArea, { mask: copy, words, lies });
 }

@@ -1,6 +1,7 @@
 import {
   type Brush,
   type BrushWork,
+  liveTile,
   SmoothPath,
   type SourceTile,
   type StrokePoint,
@@ -9,7 +10,6 @@ import {
 } from '@diplex/core';
 import {
   AREA_ID,
-  boundsAfter,
   type Composition,
   isEmpty,
   newId,
@@ -17,9 +17,8 @@ import {
   type PickedFrom,
   type Point,
   type Rect,
-  roundOut,
 } from '@diplex/document';
-import { type Held, JobCancelled, liveTile, type StrokeMemory } from '@diplex/engine';
+import { type Held, JobCancelled, type StrokeMemory } from '@diplex/engine';
 import { sendBlob } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
@@ -135,10 +134,7 @@ class RunningStroke {
       const { changed, tiles } = await pageEngine().run('stroke-extend', ask, STROKE);
       if (this.cancelled) break;
       this.showTouched(tiles);
-      if (!isEmpty(changed)) {
-        const rect = roundOut(boundsAfter(this.target.matrix, changed));
-        currentScreen()?.refresh(rect, since);
-      }
+      if (!isEmpty(changed)) currentScreen()?.painted(this.id, changed, since);
     }
     this.pumping = false;
   }
@@ -368,7 +364,7 @@ function openStroke(brush: Brush): RunningStroke | null {
     );
     return null;
   }
-  return new RunningStroke(target, fringeGoal(target.mask, brush), brush);
+  return new RunningStroke(target, fringeGoal(target.layer, brush), brush);
 }
 
 /** The composition whose area limits a stroke on a mask; null when none does. */

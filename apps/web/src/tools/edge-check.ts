@@ -24,7 +24,7 @@ export async function checkEdgeInHand(): Promise<void> {
   await inJob(`Checking the edge of ${layer.name}`, async (signal, onProgress) => {
     const { width, height } = composition.canvas;
     const whole = { x: 0, y: 0, width, height };
-    const needed = neededPixels(composition, whole, 1, layer.id);
+    const needed = neededPixels(composition, whole, 1, view);
     const letGo = await pageSupply().bring(needed.sources, needed.painted);
     try {
       const ask = { composition: compositionKey(composition), layer: layer.id, view };

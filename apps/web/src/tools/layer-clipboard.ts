@@ -1,16 +1,25 @@
 import {
   addLayer,
+  aroundMatrix,
   type Composition,
+  carriedOver,
+  copyOf,
   divideLayer,
+  IDENTITY,
   intersectRects,
   isEmpty,
   type Layer,
+  laidOut,
   layerBounds,
   layerById,
   type Mask,
   maskOf,
+  newComposition,
   newId,
   perform,
+  placementAfter,
+  translation,
+  withDescendants,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -18,12 +27,18 @@ import { gridOf, layCoverage } from '../picks/lay-coverage';
 import { areaInUse, laidPart } from './area-commands';
 import { copied } from './copied';
 
-/** The layer that was copied, and its mask. */
-const copiedLayer = copied<{ readonly layer: Layer; readonly mask?: Mask }>('layer');
+/** The layer that was copied, placed as in no group, what is in it, and the masks of all of them. */
+const copiedLayer = copied<{
+  readonly layer: Layer;
+  readonly inside: readonly Layer[];
+  readonly masks: readonly Mask[];
+}>('layers');
 
 function keepCopied(composition: Composition, layer: Layer): void {
-  const mask = maskOf(composition, layer);
-  copiedLayer.keep({ layer, ...(mask && { mask }) });
+  const [, ...inside] = withDescendants(composition, layer.id);
+  const carried = carriedOver(layer, aroundMatrix(composition, layer), IDENTITY);
+  const own = [layer, ...inside].flatMap((each) => maskOf(composition, each) ?? []);
+  copiedLayer.keep({ layer: { ...layer, ...carried }, inside, masks: [...new Set(own)] });
 }
 
 /** Keeps the layer in hand to paste it, in another composition too; only its inside where there is an area. */
@@ -49,22 +64,30 @@ export function hasCopiedLayer(): boolean {
   return copiedLayer.read() !== null;
 }
 
+/** What was copied as a composition of its own, in which it is found by its ids. */
+function sceneOf({ layer, inside, masks }: NonNullable<ReturnType<typeof copiedLayer.read>>) {
+  const empty = newComposition('Copied', { width: 1, height: 1 });
+  const scene = laidOut(empty, [layer, ...inside], masks);
+  return { ...scene, root: [layer.id] };
+}
+
 /** Lays the copied layer nearest of all, where it lay; in the middle when that is off the canvas. */
 export function pasteLayer(): void {
   const found = copiedLayer.read();
   if (!found) return;
   const { composition, perform: doing } = useComposition.getState();
   const { width, height } = composition.canvas;
-  const mask = found.mask && { ...found.mask, id: newId(), shelf: null };
-  const { maskUse, placement } = found.layer;
-  const onCanvas = intersectRects(layerBounds(found.layer), { x: 0, y: 0, width, height });
-  const layer: Layer = {
-    ...found.layer,
-    ...{ id: newId(), locked: false },
-    maskUse: maskUse && mask ? { ...maskUse, mask: mask.id } : null,
-    placement: isEmpty(onCanvas) ? { ...placement, x: width / 2, y: height / 2 } : placement,
-  };
-  if (doing(addLayer, { layer, ...(mask && { mask }) })) {
-    useHand.getState().take({ layer: layer.id, part: null });
+  const scene = sceneOf(found);
+  const { layer, inside, masks } = copyOf(scene, found.layer, newId());
+  const bounds = layerBounds(scene, found.layer);
+  const off = isEmpty(intersectRects(bounds, { x: 0, y: 0, width, height }));
+  const step = translation(
+    width / 2 - bounds.x - bounds.width / 2,
+    height / 2 - bounds.y - bounds.height / 2,
+  );
+  const placement = off ? placementAfter(scene, found.layer, step) : layer.placement;
+  const placed: Layer = { ...layer, locked: false, placement };
+  if (doing(addLayer, { layer: placed, inside, masks })) {
+    useHand.getState().take({ layer: placed.id, part: null });
   }
 }

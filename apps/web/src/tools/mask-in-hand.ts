@@ -4,9 +4,11 @@ import {
   addPart,
   areaLayer,
   type Composition,
+  isShown,
   type Layer,
   layArea,
   layerById,
+  lockedBy,
   type Mask,
   type MaskPart,
   type Matrix,
@@ -14,6 +16,7 @@ import {
   maskOf,
   maskSize,
   newId,
+  newMaskSize,
   perform,
   type Size,
 } from '@diplex/document';
@@ -48,22 +51,33 @@ export function maskInHand(): MaskInHand | null {
   if (!layer) return null;
   const mask = maskOf(composition, layer);
   const part = mask?.parts.find((each) => each.id === hand.part);
-  return { layer, mask, part, matrix: maskMatrix(layer), size: maskSize(layer, mask) };
+  return {
+    layer,
+    mask,
+    part,
+    matrix: maskMatrix(composition, layer),
+    size: maskSize(composition, layer),
+  };
 }
 
 /** Why the mask in hand cannot be changed now, in words; null when it can. */
 export function whyNot(target: MaskInHand | null): string | null {
   if (!target) return 'No layer is in hand. Choose a card in the depth strip first.';
   const { layer } = target;
-  if (layer.locked) return `${layer.name} is locked. Unlock it to change its mask.`;
-  if (!layer.shown) return `${layer.name} is not shown. Light its lamp to change its mask.`;
+  const { composition } = useComposition.getState();
+  const lock = lockedBy(composition, layer);
+  if (lock) return `${lock.name} is locked. Unlock it to change the mask.`;
+  if (!isShown(composition, layer)) {
+    return `${layer.name} is not shown. Light its lamp to change its mask.`;
+  }
   return null;
 }
 
 function maskWith({ layer }: MaskInHand, part: MaskPart, startsFrom: Mask['startsFrom']): Mask {
   const made = { id: newId(), startsFrom, parts: [part], feather: 0 };
-  if (layer.id === AREA_ID) return { ...made, name: 'Area', size: layer.size };
-  return { ...made, name: 'Mask' };
+  const { composition } = useComposition.getState();
+  if (layer.id === AREA_ID) return { ...made, name: 'Area', size: maskSize(composition, layer) };
+  return { ...made, name: 'Mask', ...newMaskSize(composition, layer) };
 }
 
 /** How a mask begins whose first part takes away, or adds. */

@@ -1,9 +1,11 @@
 import {
+  laidOut,
   maskMatrix,
   newComposition,
   type OutlinePoint,
   type PhotoLayer,
   placedAt,
+  plainLayer,
 } from '@diplex/document';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useComposition } from '../bench/composition-store';
@@ -18,23 +20,25 @@ import { inSteps, rampTool } from './ramp-tool';
 import { addTones, toneRange } from './tones-tool';
 import type { PointerSample, Tool } from './tool';
 
-const layer: PhotoLayer = {
-  ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
-  ...{ blending: 'normal', placement: placedAt({ x: 200, y: 100 }) },
-  ...{ source: 'a'.repeat(64), size: { width: 400, height: 200 }, maskUse: null },
-};
+const layer: PhotoLayer = plainLayer(
+  'a',
+  'Keeper',
+  { kind: 'photo', source: 'a'.repeat(64), size: { width: 400, height: 200 } },
+  placedAt({ x: 200, y: 100 }),
+);
 
 beforeEach(() => {
   useCamera.setState({ zoom: 1 });
   useNotices.setState({ notices: [] });
   const empty = newComposition('Test', { width: 400, height: 200 });
-  const document = { ...empty, layers: [layer] };
+  const document = laidOut(empty, [layer]);
   const history = { entries: [], position: 0 };
   useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
   useHand.getState().take({ layer: 'a', part: null, combine: 'add', draft: null });
 });
 
-const parts = () => useComposition.getState().composition.masks[0]?.parts ?? [];
+const masks = () => Object.values(useComposition.getState().composition.masks);
+const parts = () => masks()[0]?.parts ?? [];
 const at = (x: number, y: number, keys: Partial<PointerSample> = {}): PointerSample => ({
   ...{ x, y, pressure: 1, shift: false, alt: false, otherButton: false },
   ...keys,
@@ -163,13 +167,13 @@ describe('copying a part', () => {
   };
   const openBoth = (second: PhotoLayer) => {
     const { composition } = useComposition.getState();
-    const document = { ...composition, layers: [...composition.layers, second] };
+    const layers = [...Object.values(composition.layers), second];
+    const document = laidOut(composition, layers, masks());
     const history = { entries: [], position: 0 };
     useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
   };
   const pasted = () => {
-    const { composition } = useComposition.getState();
-    return composition.masks.at(-1)?.parts.at(-1);
+    return masks().at(-1)?.parts.at(-1);
   };
 
   it('pastes it in its place on the canvas, into the mask of another layer', () => {
@@ -181,7 +185,7 @@ describe('copying a part', () => {
     pastePart();
     // Half the size on the canvas is twice the size in the layer's own pixels.
     expect(pasted()).toMatchObject({ kind: 'box', x: 80, y: 20, width: 160, height: 160 });
-    expect(useComposition.getState().composition.masks).toHaveLength(2);
+    expect(masks()).toHaveLength(2);
   });
 
   it('makes an outline of a box that comes to lie askew', () => {
@@ -203,9 +207,11 @@ describe('copying a part', () => {
     useHand.getState().take({ layer: 'b' });
     pastePart();
     const { composition } = useComposition.getState();
-    const [first, second] = composition.layers.map(maskMatrix);
+    const [first, second] = Object.values(composition.layers).map((each) =>
+      maskMatrix(composition, each),
+    );
     expect(second).toEqual(first);
-    expect(composition.masks[1]).toMatchObject({ parts: parts(), size: layer.size });
+    expect(masks()[1]).toMatchObject({ parts: parts(), size: { width: 400, height: 200 } });
     pastePart();
     expect(told()).toContain('has a mask already');
   });

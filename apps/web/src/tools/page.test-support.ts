@@ -1,22 +1,38 @@
-import { type Composition, newComposition, type PhotoLayer, placedAt } from '@diplex/document';
+import {
+  type Canvas,
+  type Layer,
+  laidOut,
+  type Mask,
+  newComposition,
+  type PhotoLayer,
+  placedAt,
+  plainLayer,
+} from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useNotices } from '../bench/notice-store';
 import { useCamera } from '../picture/camera-store';
 
 /** A photograph of 400 x 200 that lies on a canvas of that size. */
-export const keeper: PhotoLayer = {
-  ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
-  ...{ blending: 'normal', placement: placedAt({ x: 200, y: 100 }) },
-  ...{ source: 'a'.repeat(64), size: { width: 400, height: 200 }, maskUse: null },
-};
+export const keeper: PhotoLayer = plainLayer(
+  'a',
+  'Keeper',
+  { kind: 'photo', source: 'a'.repeat(64), size: { width: 400, height: 200 } },
+  placedAt({ x: 200, y: 100 }),
+);
+
+interface Opened {
+  readonly layers?: readonly Layer[];
+  readonly masks?: readonly Mask[];
+  readonly canvas?: Canvas;
+}
 
 /** Opens a composition with the keeper in hand at 100 %. */
-export function openKeeper(change: Partial<Composition> = {}): void {
+export function openKeeper({ layers = [keeper], masks = [], canvas }: Opened = {}): void {
   useCamera.setState({ zoom: 1 });
   useNotices.setState({ notices: [] });
   const empty = newComposition('Test', { width: 400, height: 200 });
-  const document = { ...empty, layers: [keeper], ...change };
+  const document = { ...laidOut(empty, layers, masks), ...(canvas && { canvas }) };
   const history = { entries: [], position: 0 };
   useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
   useHand.getState().take({

@@ -13,6 +13,7 @@ import {
   type Matrix,
   multiply,
   newId,
+  newMaskLies,
   type OvalPart,
   type Point,
   transform,
@@ -70,16 +71,18 @@ export function pastePart(): void {
 }
 
 /** A whole mask goes where there is none yet; on the canvas it lies where it lay. */
-function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, lies: Matrix, turned: boolean): void {
+function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, map: Matrix, turned: boolean): void {
   if (mask) {
     const words = `${layer.name} has a mask already. Delete it first, or copy single parts.`;
     return tellProblem(words);
   }
   const made = { ...pasted, id: newId(), shelf: null };
   const words = `Pasted a mask on ${layer.name}`;
+  const { composition } = useComposition.getState();
+  const lies = multiply(newMaskLies(composition, layer), map);
   useComposition.getState().performAll((doing) => {
     if (layer.id === AREA_ID) {
-      doing(layArea, { mask: made, words, lies });
+      doing(layArea, { mask: made, words, lies: map });
       if (turned) doing(changeArea, { change: { turnedRound: true } });
       return;
     }

@@ -1,4 +1,11 @@
-import { layerById, type Point, setPlacement } from '@diplex/document';
+import {
+  layerById,
+  lockedBy,
+  type Point,
+  placementAfter,
+  setPlacement,
+  translation,
+} from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
@@ -11,7 +18,8 @@ class PlaceTool implements Tool {
   begin(at: PointerSample): void {
     const layer = this.layer();
     if (!layer) return tellProblem('No layer is in hand. Choose a card in the depth strip first.');
-    if (layer.locked) return tellProblem(`${layer.name} is locked. Unlock it to move it.`);
+    const lock = lockedBy(useComposition.getState().composition, layer);
+    if (lock) return tellProblem(`${lock.name} is locked. Unlock it to move ${layer.name}.`);
     this.from = { x: at.x, y: at.y };
   }
 
@@ -44,9 +52,9 @@ class PlaceTool implements Tool {
     let dy = Math.round(at.y - this.from.y);
     if (at.shift && Math.abs(dx) >= Math.abs(dy)) dy = 0;
     else if (at.shift) dx = 0;
-    const { placement } = layer;
-    const moved = { ...placement, x: placement.x + dx, y: placement.y + dy };
-    return { layer: layer.id, placement: moved };
+    const { composition } = useComposition.getState();
+    const placement = placementAfter(composition, layer, translation(dx, dy));
+    return { layer: layer.id, placement };
   }
 }
 

@@ -1,4 +1,4 @@
-import { newComposition, type PhotoLayer, placedAt } from '@diplex/document';
+import { laidOut, newComposition, type PhotoLayer, placedAt, plainLayer } from '@diplex/document';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -8,15 +8,16 @@ import { boxTool, ovalTool } from './frame-tool';
 import { outlineTool } from './outline-tool';
 import type { PointerSample, Tool } from './tool';
 
-const layer: PhotoLayer = {
-  ...{ id: 'a', kind: 'photo', name: 'Keeper', shown: true, locked: false, opacity: 1 },
-  ...{ blending: 'normal', placement: { ...placedAt({ x: 200, y: 100 }), scaleX: 2, scaleY: 2 } },
-  ...{ source: 'a'.repeat(64), size: { width: 200, height: 100 }, maskUse: null },
-};
+const layer: PhotoLayer = plainLayer(
+  'a',
+  'Keeper',
+  { kind: 'photo', source: 'a'.repeat(64), size: { width: 200, height: 100 } },
+  { ...placedAt({ x: 200, y: 100 }), scaleX: 2, scaleY: 2 },
+);
 
 function open(change: Partial<PhotoLayer> = {}): void {
   const empty = newComposition('Test', { width: 400, height: 200 });
-  const document = { ...empty, layers: [{ ...layer, ...change }] };
+  const document = laidOut(empty, [{ ...layer, ...change }]);
   const history = { entries: [], position: 0 };
   useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
   useHand.getState().take({ layer: 'a', part: null, combine: 'add', draft: null });
@@ -42,7 +43,7 @@ const drag = (tool: Tool, from: PointerSample, to: PointerSample) => {
   tool.move([to]);
   tool.end(to);
 };
-const masks = () => useComposition.getState().composition.masks;
+const masks = () => Object.values(useComposition.getState().composition.masks);
 const parts = () => masks()[0]?.parts ?? [];
 
 describe('the outline tool', () => {

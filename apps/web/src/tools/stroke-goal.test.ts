@@ -66,7 +66,7 @@ describe('a stroke on a mask', () => {
     ] as const) {
       openKeeper();
       partGoal(target(), { ...BRUSH, value }).commit({ '0,0': TILE });
-      expect(now().masks).toMatchObject([{ startsFrom, parts: [{ strokes: 1 }] }]);
+      expect(Object.values(now().masks)).toMatchObject([{ startsFrom, parts: [{ strokes: 1 }] }]);
     }
   });
 
@@ -74,21 +74,22 @@ describe('a stroke on a mask', () => {
     openMasked();
     const work = { does: 'sheer' as const, dense: [], behind: [], spared: [], range: 0.1 };
     partGoal(target(), { ...BRUSH, work }).commit({ '1,0': TILE });
-    expect(maskById(now(), 'm')).toMatchObject({ fringe: 1, parts: [{ sheer: 1 }] });
+    expect(maskById(now(), 'm')).toMatchObject({ parts: [{ sheer: 1 }] });
+    expect(now().layers.a?.edge).toEqual({ fringe: 1 });
   });
 });
 
 describe('a stroke on a fringe', () => {
   it('says where it is cleaned and leaves the parts as they are', () => {
     openMasked();
-    const goal = fringeGoal(mask, BRUSH);
+    const goal = fringeGoal(target().layer, BRUSH);
     expect([goal.part, goal.tiles]).toEqual([null, {}]);
-    const tried = maskById(goal.preview(now(), { '0,0': TILE }), 'm');
-    expect(tried?.fringeBrushed).toEqual({ strokes: 1, tiles: { '0,0': TILE } });
-    expect(maskById(now(), 'm')?.fringeBrushed).toBeUndefined();
+    const tried = goal.preview(now(), { '0,0': TILE }).layers.a;
+    expect(tried?.edge.fringeBrushed).toEqual({ strokes: 1, tiles: { '0,0': TILE } });
+    expect(now().layers.a?.edge.fringeBrushed).toBeUndefined();
     goal.commit({ '0,0': TILE });
     const after = maskById(now(), 'm');
-    expect(after?.fringeBrushed?.tiles).toEqual({ '0,0': TILE });
+    expect(now().layers.a?.edge.fringeBrushed?.tiles).toEqual({ '0,0': TILE });
     expect(after?.parts).toEqual([painted]);
   });
 });

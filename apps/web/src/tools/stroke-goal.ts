@@ -1,7 +1,7 @@
 import type { Brush } from '@diplex/core';
 import {
   type Composition,
-  type Mask,
+  type Layer,
   newId,
   type PaintedPart,
   paintFringe,
@@ -68,14 +68,14 @@ function newPart(target: MaskInHand, brush: Brush): StrokeGoal {
   };
 }
 
-/** Where the fringe of a mask is cleaned. */
-export function fringeGoal(mask: Mask, { value }: Brush): StrokeGoal {
+/** Where the fringe of a layer is cleaned. */
+export function fringeGoal(layer: Layer, { value }: Brush): StrokeGoal {
   const args = (tiles: Tiles) => ({
-    ...{ mask: mask.id, tiles },
+    ...{ layer: layer.id, tiles },
     way: value > 0 ? ('clean' as const) : ('leave' as const),
   });
   return {
-    tiles: mask.fringeBrushed?.tiles ?? {},
+    tiles: layer.edge.fringeBrushed?.tiles ?? {},
     part: null,
     preview: (composition, tiles) => perform(composition, paintFringe, args(tiles)).composition,
     commit: (tiles) => useComposition.getState().perform(paintFringe, args(tiles)),

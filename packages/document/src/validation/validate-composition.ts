@@ -1,7 +1,8 @@
 import { type ClassConstructor, plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { type Composition, SCHEMA_VERSION } from '../composition';
-import { isOlder, MigrationRefused, migrated } from '../migrations';
+import type { History } from '../history';
+import { isOlder, MigrationRefused, migrated, migratedHistory } from '../migrations';
 import { CompositionSchema, LayerSchema, MaskSchema } from './composition-schema';
 import { crossProblems } from './cross-problems';
 import { type DocumentProblem, problemsOf } from './problems';
@@ -71,4 +72,18 @@ export function validateComposition(value: unknown): Composition {
   const crossed = crossProblems(composition);
   if (crossed.length > 0) throw new CompositionInvalid(crossed);
   return composition;
+}
+
+/**
+ * Checks a document and brings it, with the history that led to it, to the present schema. Says whether they were
+ * of an earlier one.
+ * @throws CompositionInvalid, and an Error when the steps of an earlier history do not fit
+ */
+export function openedDocument(
+  value: unknown,
+  history: History,
+): { composition: Composition; history: History; migrated: boolean } {
+  const composition = validateComposition(value);
+  if (!isOlder(value)) return { composition, history, migrated: false };
+  return { composition, history: migratedHistory(value, history), migrated: true };
 }

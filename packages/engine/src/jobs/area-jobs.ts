@@ -38,9 +38,10 @@ function withOnly(scene: Composition, layer: Layer, id: string): [Composition, L
   const { amount: _, ...whole } = part;
   const parts = [{ ...whole, combine: 'add' as const, shown: true }];
   const plain = { id: mask.id, name: mask.name, startsFrom: 'empty' as const, parts, feather: 0 };
-  const masks = scene.masks.map((each) => (each.id === mask.id ? plain : each));
+  const masks = { ...scene.masks, [mask.id]: plain };
   const holder = { ...layer, maskUse: { ...layer.maskUse, turnedRound: false, density: 1 } };
-  return [{ ...scene, masks }, holder];
+  const layers = { ...scene.layers, [layer.id]: holder };
+  return [{ ...scene, masks, layers }, holder];
 }
 
 export const layCoverageJob: JobHandler<'lay-coverage'> = (ask, { pixels, stopped, progress }) => {

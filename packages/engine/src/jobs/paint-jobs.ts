@@ -1,8 +1,8 @@
-import { coverageOnGrid, holderCoverage, Stroke, tipOf, wholeSource } from '@diplex/core';
+import { coverageOnGrid, holderCoverage, liveTile, Stroke, tipOf, wholeSource } from '@diplex/core';
 import { areaLayer, type Matrix, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { adopt, inScratch } from '@diplex/kernels';
-import { liveTile, type StrokeMemory } from '../protocol';
+import type { StrokeMemory } from '../protocol';
 import { sha256 } from '../sha256';
 import type { WorkerPixels } from '../worker-pixels';
 import type { JobHandler } from './job-handler';

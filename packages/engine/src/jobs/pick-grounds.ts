@@ -1,5 +1,5 @@
-import { type EdgeMemory, emptyMemory, groundOf, type PickGround } from '@diplex/core';
-import { AREA_ID, layerById, maskHolder, maskOf, type PickedFrom } from '@diplex/document';
+import { type EdgeMemory, emptyMemory, groundKey, groundOf, type PickGround } from '@diplex/core';
+import { layerById, maskHolder, type PickedFrom } from '@diplex/document';
 import type { PickPlace } from '../protocol';
 import type { WorkerPixels } from '../worker-pixels';
 
@@ -18,16 +18,10 @@ export function groundFor(place: PickPlace, from: PickedFrom, pixels: WorkerPixe
   const holder = maskHolder(composition, place.layer);
   const owner = layerById(composition, place.owner ?? place.layer) ?? holder;
   if (!holder || !owner) throw new Error('That layer is no longer in the composition.');
-  const size = maskOf(composition, holder)?.size ?? holder.size;
-  const { maskUse, placement } = holder;
-  const lies = maskUse ? [maskUse.linked, maskUse.lies] : null;
-  const pinned = place.layer === AREA_ID || (maskUse && !maskUse.linked);
-  // What the ground depends on besides the pixels themselves.
-  const content = owner.kind === 'photo' ? owner.source : owner.fill;
-  const own = [content, size, lies, pinned ? [placement, owner.placement] : null];
-  const key = JSON.stringify(from === 'layer' ? own : [place, 'composition']);
+  const at = { composition, holder, from, owner };
+  const key = groundKey(at);
   if (last?.key !== key) {
-    const ground = groundOf({ composition, holder, from, owner }, pixels);
+    const ground = groundOf(at, pixels);
     last = { key, ground, memory: emptyMemory() };
   }
   return last;

@@ -2,9 +2,10 @@ import {
   checkEdge,
   halveLevel,
   meanColour,
-  type RenderPlan,
+  type PixelReader,
   renderComposition,
   renderView,
+  viewPlan,
 } from '@diplex/core';
 import { layerById, type Rect } from '@diplex/document';
 import { adopt, encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
@@ -14,15 +15,27 @@ import type { JobHandler } from './job-handler';
 export const renderViewJob: JobHandler<'render-view'> = (ask, { pixels, stopped }) =>
   inScratch(() => {
     const composition = pixels.composition(ask.composition);
-    const { view, region, scale, worksOn } = ask;
-    const cache = pixels.backdrops;
-    const plan: RenderPlan = { stopped, ...(worksOn && { worksOn: { ...worksOn, cache } }) };
-    const samples = renderView(composition, view, region, scale, pixels, plan);
+    const { view, region, scale, worksOn, tile } = ask;
+    const { reader, lacking } = watched(pixels);
+    const how = { stopped, ...(tile && { store: pixels.drawn, tile }) };
+    const plan = viewPlan(composition, worksOn, how);
+    const samples = renderView(composition, view, region, scale, reader, plan);
     // A page's picture cannot be made from shared memory.
-    const answer = new Uint8ClampedArray(new ArrayBuffer(samples.length));
-    answer.set(samples);
-    return { answer, transfer: [answer.buffer] };
+    const drawn = new Uint8ClampedArray(new ArrayBuffer(samples.length));
+    drawn.set(samples);
+    return { answer: { pixels: drawn, standsIn: lacking.size > 0 }, transfer: [drawn.buffer] };
   });
+
+/** A reader that notes what is missing. */
+function watched(pixels: PixelReader): { reader: PixelReader; lacking: ReadonlySet<string> } {
+  const lacking = new Set<string>();
+  const reader: PixelReader = {
+    level: (source, level) => pixels.level(source, level),
+    paintedTile: (hash) => pixels.paintedTile(hash),
+    lacks: (what) => lacking.add(what),
+  };
+  return { reader, lacking };
+}
 
 export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
   inScratch(() => {
@@ -73,9 +86,10 @@ export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped 
   inScratch(() => {
     const composition = pixels.composition(ask.composition);
     const rows = adopt(ask.into);
+    const { reader, lacking } = watched(pixels);
     for (const piece of piecesOf(ask.region)) {
       inScratch(() => {
-        const { data } = renderComposition(composition, piece, ask.scale, pixels, { stopped });
+        const { data } = renderComposition(composition, piece, ask.scale, reader, { stopped });
         const line = piece.width * 4;
         const left = piece.x - ask.region.x;
         for (let y = 0; y < piece.height; y++) {
@@ -83,6 +97,11 @@ export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped 
           encodePixels(data.subarray(y * line, (y + 1) * line), composition.mixIn, rows, at);
         }
       });
+    }
+    if (lacking.size > 0 && ask.missing === 'refused') {
+      throw new Error(
+        `Pixels are missing, so the picture would not be whole: ${[...lacking].join(', ')}.`,
+      );
     }
     const top = rows.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
     let opaque = true;

@@ -20,5 +20,5 @@ export function nodeEngine(worker: URL, size = availableParallelism()): Engine {
       close: () => void thread.terminate(),
     };
   };
-  return new Engine(spawn, size, KernelMemory.create(MOST_MEMORY));
+  return new Engine(spawn, size, { kernels: KernelMemory.create(MOST_MEMORY) });
 }
