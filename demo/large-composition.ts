@@ -1,14 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import {
-  IDENTITY,
-  type Layer,
-  laidOut,
-  type Mask,
-  type MaskPart,
-  newComposition,
-  newId,
-  plainLayer,
-} from '@diplex/document';
+import type { Composition, Layer, Mask, MaskPart } from '@diplex/document';
 import sharp from 'sharp';
 
 /** Retouchers' everyday size: 24 million pixels. */
@@ -66,27 +58,33 @@ function layerAt(index: number, source: string): { layer: Layer; mask: Mask | nu
     ...{ mirrorAcross: index % 4 === 2, mirrorDown: false },
   };
   const layer: Layer = {
-    ...plainLayer(
-      newId(),
-      `Layer ${index + 1}`,
-      { kind: 'photo' as const, source, size: SIZE },
-      placement,
-    ),
-    ...{
-      opacity: index === 0 ? 1 : 0.85,
-      blending: BLENDINGS[index % BLENDINGS.length] ?? 'normal',
-    },
+    ...{ id: randomUUID(), name: `Layer ${index + 1}`, shown: true, locked: false },
+    content: { kind: 'photo', source, size: SIZE },
+    ...{ placement, steps: [], maskUse: null, edge: {} },
+    opacity: index === 0 ? 1 : 0.85,
+    blending: BLENDINGS[index % BLENDINGS.length] ?? 'normal',
   };
   if (index === 0) return { layer, mask: null };
   const box = { x: 500 + shift, y: 300 + shift / 2, width: 2600, height: 2400 };
   const part: MaskPart = {
-    ...{ id: newId(), kind: index % 2 ? 'oval' : 'box', name: 'Oval', shown: true },
+    ...{ id: randomUUID(), kind: index % 2 ? 'oval' : 'box', name: 'Oval', shown: true },
     ...{ combine: 'add', feather: (index % 3) * 30, inverted: false, ...box },
   };
   const mask: Mask = {
-    ...{ id: newId(), name: `Mask ${index + 1}`, startsFrom: 'empty', parts: [part], feather: 0 },
+    ...{
+      id: randomUUID(),
+      name: `Mask ${index + 1}`,
+      startsFrom: 'empty',
+      parts: [part],
+      feather: 0,
+    },
   };
-  const maskUse = { mask: mask.id, linked: true, turnedRound: false, lies: IDENTITY };
+  const maskUse = {
+    mask: mask.id,
+    linked: true,
+    turnedRound: false,
+    lies: [1, 0, 0, 1, 0, 0] as const,
+  };
   return { layer: { ...layer, maskUse }, mask };
 }
 
@@ -103,11 +101,13 @@ export async function makeLargeComposition(
   const made = Array.from({ length: LAYERS }, (_, i) =>
     layerAt(i, hashes[i % hashes.length] as string),
   );
-  const document = laidOut(
-    newComposition(title, SIZE),
-    made.map(({ layer }) => layer),
-    made.flatMap(({ mask }) => mask ?? []),
-  );
+  const document: Composition = {
+    ...{ schema: 6, title, mixIn: 'light' },
+    canvas: { ...SIZE, profile: 'srgb', surround: 38 },
+    layers: Object.fromEntries(made.map(({ layer }) => [layer.id, layer])),
+    root: made.map(({ layer }) => layer.id),
+    masks: Object.fromEntries(made.flatMap(({ mask }) => (mask ? [[mask.id, mask]] : []))),
+  };
   const { id } = await ask<{ id: string }>(server, 'compositions', {
     ...{ method: 'POST', headers: { 'Content-Type': 'application/json' } },
     body: JSON.stringify({ title, document }),

@@ -50,8 +50,10 @@ test('a stale tab can keep its state as a copy, history and all', async ({ conte
   await late.saved();
 
   const kept = await page.request.get(`/api/compositions/${id}`);
-  const { document } = (await kept.json()) as { document: { layers: { opacity: number }[] } };
-  expect(document.layers.at(-1)?.opacity).toBe(0.5);
+  const { document } = (await kept.json()) as {
+    document: { root: string[]; layers: Record<string, { opacity: number }> };
+  };
+  expect(document.layers[document.root.at(-1) ?? '']?.opacity).toBe(0.5);
 });
 
 test('what could not be saved is saved when the server answers again', async ({ page }) => {
