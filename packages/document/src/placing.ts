@@ -115,6 +115,23 @@ export function middleOf(composition: Composition, layer: Layer): Point {
   return transform(ownMatrix(layer), { x: x + width / 2, y: y + height / 2 });
 }
 
+/**
+ * A layer's placement with some of it changed, `x` and `y` as the middle of its content: that stays where it is
+ * when it is not said where it shall lie.
+ */
+export function changedPlacement(
+  composition: Composition,
+  layer: Layer,
+  change: Partial<Placement>,
+): Placement {
+  const changed = { ...layer.placement, ...change };
+  if (!isGroup(layer)) return changed;
+  const middle = middleOf(composition, layer);
+  const { x = middle.x, y = middle.y } = change;
+  const then = middleOf(composition, { ...layer, placement: { ...changed, x: 0, y: 0 } });
+  return { ...changed, x: x - then.x, y: y - then.y };
+}
+
 /** The extent of a mask's own pixels: the layer's, unless the mask says otherwise; the canvas for a group. */
 export function maskSize(composition: Composition, layer: Layer): Size {
   const mask = layer.maskUse ? composition.masks[layer.maskUse.mask] : undefined;

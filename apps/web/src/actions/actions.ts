@@ -46,6 +46,7 @@ import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
 import {
+  centreOnCanvas,
   chooseNext,
   chosenLayers,
   duplicateInHand,
@@ -131,10 +132,7 @@ export const ARRANGE_TOOLS: readonly Action[] = [
   }),
   arrange({
     ...{ id: 'place-centre', words: 'Centre', keys: ['r'], icon: IconFocusCentered },
-    run() {
-      const { canvas } = useComposition.getState().composition;
-      place(() => ({ x: canvas.width / 2, y: canvas.height / 2 }));
-    },
+    run: centreOnCanvas,
   }),
   arrange({
     ...{ id: 'mirror-across', words: 'Mirror', keys: ['t'], icon: IconFlipHorizontal },

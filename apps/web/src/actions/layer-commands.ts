@@ -1,5 +1,7 @@
 import {
   addLayer,
+  aroundMatrix,
+  changedPlacement,
   doesSomething,
   duplicateLayer,
   groupLayers,
@@ -10,6 +12,7 @@ import {
   layerById,
   layersInDepth,
   listAround,
+  middleOf,
   moveLayers,
   multiply,
   newId,
@@ -23,6 +26,7 @@ import {
   scaleToCanvas,
   scaling,
   setPlacement,
+  transform,
   translation,
   ungroupLayers,
 } from '@diplex/document';
@@ -117,9 +121,22 @@ export function fillAreaWith(source: Source): void {
 /** Changes the placement of the layer in hand as one step. */
 export function place(change: (placement: Placement, layer: Layer) => Partial<Placement>): void {
   const layer = layerInHand();
+  const { composition, perform } = useComposition.getState();
   if (!layer) return;
-  const placement = { ...layer.placement, ...change(layer.placement, layer) };
-  useComposition.getState().perform(setPlacement, { layer: layer.id, placement });
+  const placement = changedPlacement(composition, layer, change(layer.placement, layer));
+  perform(setPlacement, { layer: layer.id, placement });
+}
+
+/** Moves the middle of the layer in hand to that of the canvas. */
+export function centreOnCanvas(): void {
+  const layer = layerInHand();
+  const { composition, perform } = useComposition.getState();
+  if (!layer) return;
+  const { width, height } = composition.canvas;
+  const middle = transform(aroundMatrix(composition, layer), middleOf(composition, layer));
+  const step = translation(width / 2 - middle.x, height / 2 - middle.y);
+  const placement = placementAfter(composition, layer, step);
+  perform(setPlacement, { layer: layer.id, placement });
 }
 
 /** Scales and moves the layer in hand so that it fits into the canvas, or fills it. */

@@ -1,7 +1,20 @@
 import { type Layer, lockLayer, renameLayer } from '@diplex/document';
-import { IconCopy, IconLock, IconLockOpen, IconTrash } from '@tabler/icons-react';
-import { duplicateInHand, removeInHand } from '../actions/layer-commands';
+import {
+  IconCopy,
+  IconLock,
+  IconLockOpen,
+  IconStackPop,
+  IconStackPush,
+  IconTrash,
+} from '@tabler/icons-react';
+import {
+  duplicateInHand,
+  groupChosen,
+  removeInHand,
+  ungroupInHand,
+} from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
 import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
@@ -12,6 +25,7 @@ import { faceOf } from './layer-face';
 /** The layer in hand: its picture, its name, and what can be done with it as a whole. */
 export function LayerHead({ layer }: { readonly layer: Layer }) {
   const { perform } = useComposition.getState();
+  const several = useHand((state) => state.alsoChosen.length + 1);
   const face = useComposition((state) => faceOf(state.preview ?? state.composition, layer));
   return (
     <Section>
@@ -28,7 +42,11 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
             onSet={(name) => perform(renameLayer, { layer: layer.id, name })}
             className="font-semibold text-[15px]"
           />
-          <LayerFacts layer={layer} />
+          {several > 1 ? (
+            <small className="px-1 text-[11.5px] text-primary">and {several - 1} more chosen</small>
+          ) : (
+            <LayerFacts layer={layer} />
+          )}
         </div>
       </div>
       <div className="mt-2 flex gap-1">
@@ -44,8 +62,25 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
           onPress={duplicateInHand}
         />
         <IconButton
+          icon={IconStackPush}
+          words={
+            several > 1
+              ? `Group these ${several} layers (Alt B)`
+              : 'Put this layer in a group (Alt B)'
+          }
+          onPress={groupChosen}
+        />
+        {layer.content.kind === 'group' && (
+          <IconButton
+            icon={IconStackPop}
+            words="Take this group apart (Alt Shift B)"
+            disabled={layer.locked}
+            onPress={ungroupInHand}
+          />
+        )}
+        <IconButton
           icon={IconTrash}
-          words="Delete this layer (Ctrl Backspace)"
+          words={`Delete ${several > 1 ? `these ${several} layers` : 'this layer'} (Ctrl Backspace)`}
           disabled={layer.locked}
           onPress={removeInHand}
         />

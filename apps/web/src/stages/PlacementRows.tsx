@@ -1,4 +1,5 @@
 import {
+  changedPlacement,
   groupOf,
   type Layer,
   lockedBy,
@@ -23,16 +24,10 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
   const locked = lockedBy(scene, layer) !== undefined;
   const inGroup = groupOf(scene, layer.id) !== undefined;
   const middle = middleOf(scene, layer);
-  /** A change of the placement that leaves the middle where it is, or puts it where it is wanted. */
-  const args = ({ x = middle.x, y = middle.y, ...change }: Partial<Placement>) => {
-    const changed = { ...placement, ...change };
-    const then = middleOf(scene, { ...layer, placement: changed });
-    const moved = { ...changed, x: changed.x + x - then.x, y: changed.y + y - then.y };
-    return {
-      layer: layer.id,
-      placement: layer.content.kind === 'group' ? moved : { ...changed, x, y },
-    };
-  };
+  const args = (change: Partial<Placement>) => ({
+    layer: layer.id,
+    placement: changedPlacement(scene, layer, change),
+  });
   const setting = (change: (value: number) => Partial<Placement>) => ({
     disabled: locked,
     onTry: (value: number) => tryOut(setPlacement, args(change(value))),
