@@ -149,6 +149,7 @@ test('an area is moved, scaled, turned, grown, put on the shelf and taken again'
     ]),
   ).toEqual([true, false]);
 
+  await bench.section('Mask shelf');
   await page.getByLabel('Name on the mask shelf').fill('Diamond');
   await press(page, 'Keep mask');
   await bench.jobsDone();

@@ -22,6 +22,7 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
   await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
   await page.getByRole('button', { name: 'Black', exact: true }).click();
   await bench.settled();
+  await bench.section('Edge check');
   await page.getByRole('button', { name: 'Check the edge' }).click();
   await expect(page.getByTestId('edge-chart')).toHaveAccessibleName(
     /Lightness across the edge: \d+ inside, \d+ at the edge, 0 outside/,

@@ -11,6 +11,7 @@ test('five layers share one mask: a stroke changes all of them, undo restores al
     [100, 100],
     [700, 900],
   ]);
+  await bench.section('Mask shelf');
   await page.getByLabel('Name on the mask shelf').fill('Left half');
   await page.getByRole('button', { name: 'Keep mask' }).click();
   const shelf = page.getByRole('list', { name: 'Mask shelf' });

@@ -19,7 +19,7 @@ test('the sky of the headland by Reach, railings included, live and editable', a
   const canvas = { width: 1620, height: 1080 };
   const bench = await photoToCut(page, 'Sky by Reach', 'headland-noon.jpg', canvas);
   await bench.tool('Reach');
-  await page.getByRole('button', { name: 'everywhere', exact: true }).click();
+  await page.getByLabel('Spread', { exact: true }).selectOption('everywhere');
   const [from, to] = await bench.onScreen([
     [300, 250],
     [420, 250],

@@ -137,6 +137,12 @@ export class BenchPage {
     for (let i = 0; i < times; i++) await this.page.keyboard.press('Control+Shift+z');
   }
 
+  /** Opens a section of the inspector that may be folded. */
+  async section(title: string): Promise<void> {
+    const head = this.page.getByRole('button', { name: title, exact: true });
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  }
+
   /** Sets an amount in the inspector or the tray by its number. */
   async amount(label: string, value: number): Promise<void> {
     const field = this.page.getByRole('textbox', { name: new RegExp(`^${label}(,|$)`) });

@@ -437,6 +437,10 @@ const WINDOW_ACTIONS: readonly Action[] = [
     run: () => useWindow.getState().open('keys'),
   },
   {
+    ...{ id: 'panels', words: 'Show or hide both side panels', group: 'Window', keys: ['\\'] },
+    run: () => useWindow.getState().turnPanels(),
+  },
+  {
     ...{ id: 'theme', words: 'Dim or bright room', group: 'Window' },
     run() {
       const { theme, setTheme } = useSettings.getState();

@@ -5,10 +5,15 @@ export type OpenDialog = 'keys' | 'palette' | 'sources' | 'area-source' | 'canva
 interface WindowState {
   readonly dialog: OpenDialog;
   open(dialog: OpenDialog): void;
+  /** Whether the spine and the inspector are in sight. */
+  readonly panels: 'shown' | 'away';
+  turnPanels(): void;
 }
 
-/** Which dialog is open. */
-export const useWindow = create<WindowState>((set) => ({
+/** Which dialog is open, and whether the panels at the sides are. */
+export const useWindow = create<WindowState>((set, get) => ({
   dialog: null,
   open: (dialog) => set({ dialog }),
+  panels: 'shown',
+  turnPanels: () => set({ panels: get().panels === 'shown' ? 'away' : 'shown' }),
 }));

@@ -106,8 +106,8 @@ export function Amount(props: AmountProps) {
   );
   if (layout === 'stack') {
     return (
-      <div className="grid w-[84px] shrink-0 gap-0.5 text-[11.5px]">
-        <div className="grid grid-cols-[1fr_38px] items-baseline">
+      <div className="grid w-[73px] shrink-0 gap-0.5 text-[11.5px]">
+        <div className="grid grid-cols-[1fr_auto] items-baseline">
           <label htmlFor={id} className="text-faint">
             {label}
           </label>

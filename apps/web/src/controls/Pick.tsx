@@ -11,7 +11,7 @@ export function Pick<Value extends string>({ label, value, options, onChoose }: 
     <label className="grid shrink-0 gap-0.5 text-[11.5px] text-faint">
       {label}
       <select
-        className="h-7 rounded-md bg-base-200 px-1.5 text-[12px] text-base-content"
+        className="h-7 rounded-md bg-base-200 px-0.5 text-[11.5px] text-base-content"
         value={value}
         onChange={(event) => onChoose(event.target.value as Value)}
       >

@@ -25,26 +25,55 @@ function Row({ keys, words, aside }: { keys: string; words: string; aside?: stri
   );
 }
 
+interface KeyRow {
+  readonly keys: string;
+  readonly words: string;
+  readonly aside?: string | undefined;
+}
+
+/** The ways of a key, once for each key: those of a shifted sign that keyboards name differently are one. */
+function keysOf({ keys = [] }: Action): string {
+  const named = keys.map(keyWords);
+  return named.filter((each, i) => named.indexOf(each) === i).join(' or ');
+}
+
+/** The rows of a group: what is the same at several stages stands once, with all of them beside it. */
+function rowsOf(group: Action['group']): KeyRow[] {
+  const rows = new Map<string, { row: KeyRow; stages: string[] }>();
+  for (const action of ACTIONS) {
+    if (action.group !== group || !action.keys?.length) continue;
+    const keys = keysOf(action);
+    const stage = STAGES.find(({ name }) => name === action.stage)?.words;
+    const known = rows.get(`${keys}: ${action.words}`);
+    if (known) {
+      if (stage) known.stages.push(stage);
+    } else {
+      const row = { keys, words: action.words };
+      rows.set(`${keys}: ${action.words}`, { row, stages: stage ? [stage] : [] });
+    }
+  }
+  return [...rows.values()].map(({ row, stages }) => ({
+    ...row,
+    aside: group === 'Tools' || stages.length > 1 ? stages.join(', ') : undefined,
+  }));
+}
+
 /** All keys there are, from the same table that binds them. */
 export function KeySheet({ onClose }: { readonly onClose: () => void }) {
-  const stageWords = (name: string | undefined) =>
-    STAGES.find((stage) => stage.name === name)?.words;
   return (
     <Dialog title="Sheet of keys" onClose={onClose} wide>
       <div className="columns-2 gap-8">
         {GROUPS.map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 font-semibold text-[12px] text-quiet">{group}</h3>
-            {ACTIONS.filter((action) => action.group === group && action.keys?.length).map(
-              (action) => (
-                <Row
-                  key={action.id}
-                  keys={(action.keys ?? []).map(keyWords).join(' or ')}
-                  words={action.words}
-                  aside={group === 'Tools' ? stageWords(action.stage) : undefined}
-                />
-              ),
-            )}
+            {rowsOf(group).map((row) => (
+              <Row
+                key={`${row.keys}${row.words}${row.aside}`}
+                keys={row.keys}
+                words={row.words}
+                aside={row.aside}
+              />
+            ))}
           </section>
         ))}
         <section className="break-inside-avoid">

@@ -15,7 +15,7 @@ export function Tray({ sentence, tools, inHand, children }: TrayProps) {
   return (
     <footer
       style={{ gridArea: 'tray' }}
-      className="grid grid-rows-[18px_1fr] gap-1.5 border-edge border-t bg-base-100 px-3.5 py-2"
+      className="grid grid-rows-[18px_1fr] gap-1.5 border-edge border-t bg-base-100 px-2.5 py-2"
     >
       <p
         className="flex items-center gap-2 truncate text-[12px] text-info"
@@ -25,12 +25,12 @@ export function Tray({ sentence, tools, inHand, children }: TrayProps) {
         <IconPencil size={14} aria-hidden />
         <span className="truncate [&_b]:font-semibold">{sentence}</span>
       </p>
-      <div className="flex items-center gap-1 overflow-x-auto">
+      <div className="flex items-center gap-[3px]">
         {tools.map((tool) => (
           <TrayTool key={tool.id} tool={tool} inHand={tool.id === inHand} />
         ))}
         {children && (
-          <div className="ml-2 flex h-14 flex-1 items-center gap-2 border-line border-l pl-2">
+          <div className="ml-1.5 flex h-[60px] min-w-0 flex-1 flex-wrap content-center items-center gap-x-[5px] gap-y-0.5 border-line border-l pl-1.5">
             {children}
           </div>
         )}
@@ -48,7 +48,7 @@ function TrayTool({ tool, inHand }: { readonly tool: Action; readonly inHand: bo
       aria-pressed={inHand}
       disabled={tool.able ? !tool.able() : false}
       onClick={tool.run}
-      className="relative flex h-[58px] min-w-[47px] shrink-0 cursor-pointer flex-col items-center justify-between rounded-[10px] bg-base-300 px-1 pt-[7px] pb-[5px] text-[11px] text-quiet hover:text-base-content disabled:cursor-default disabled:opacity-45 aria-pressed:bg-primary aria-pressed:font-semibold aria-pressed:text-primary-content"
+      className="relative flex h-[58px] min-w-[43px] shrink-0 cursor-pointer flex-col items-center justify-between rounded-[10px] bg-base-300 px-[3px] pt-[7px] pb-[5px] text-[10.5px] text-quiet hover:text-base-content disabled:cursor-default disabled:opacity-45 aria-pressed:bg-primary aria-pressed:font-semibold aria-pressed:text-primary-content"
     >
       {key && (
         <kbd

@@ -80,7 +80,7 @@ export function Bench() {
   const { id, stage } = useParams();
   const navigate = useNavigate();
   const { ready, problem } = useOpened(id);
-  const { dialog, open } = useWindow();
+  const { dialog, open, panels } = useWindow();
   const tool = useToolAt(stage);
   useFileIntake();
 
@@ -104,7 +104,7 @@ export function Bench() {
   const Panels = STAGE_PANELS[stage];
   const close = () => open(null);
   return (
-    <div className="bench">
+    <div className="bench" data-panels={panels}>
       <Spine id={id} stage={stage} />
       <Header />
       <DepthStrip />

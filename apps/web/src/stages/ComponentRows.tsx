@@ -57,7 +57,7 @@ export function ComponentRows({ layer, mask, part }: ComponentRowsProps) {
     />
   );
   return (
-    <Section title={part.name} aside={ranks ? 'best first' : 'not sampled yet'}>
+    <Section name="component" title={part.name} aside={ranks ? 'best first' : 'not sampled yet'}>
       <ul aria-label="Components" className="mb-1.5 grid gap-px">
         {listed.map(({ words, ranked }) => (
           <li key={words}>

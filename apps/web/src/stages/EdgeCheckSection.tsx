@@ -20,6 +20,7 @@ export function EdgeCheckSection({ layer }: { readonly layer: string }) {
   const stale = mine && measured !== composition;
   return (
     <Section
+      begins="folded"
       title="Edge check"
       aside={mine ? (stale ? 'changed since' : verdict(mine)) : undefined}
     >

@@ -29,7 +29,11 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
     else if (own) perform(shelveMask, { mask: own.id, shelf });
   };
   return (
-    <Section title="Mask shelf" aside="shared by name">
+    <Section
+      title="Mask shelf"
+      aside={kept.length > 0 ? counted(kept.length, 'mask') : 'shared by name'}
+      begins="folded"
+    >
       {own && !own.shelf && <KeepForm name={ofArea ? 'Area' : layer.name} onKeep={keep} />}
       <ul aria-label="Mask shelf" className="grid gap-0.5">
         {kept.map((mask) => (

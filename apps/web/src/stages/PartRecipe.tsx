@@ -71,7 +71,7 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
 function OutdatedNote({ layer, part }: { readonly layer: Layer; readonly part: PickedPart }) {
   if (!useOutdated(layer, part)) return null;
   return (
-    <Section title={part.name} aside="picture has changed">
+    <Section name="outdated" title={part.name} aside="picture has changed">
       <p className="mb-1.5 text-[12px] text-quiet">
         It was worked out from a picture that looks otherwise now or lies elsewhere under the mask.
       </p>
@@ -132,7 +132,7 @@ function ReachRows({
   const change = (index: number, with_: Partial<ReachPoint>) =>
     setReachPoints(points.map((point, i) => (i === index ? { ...point, ...with_ } : point)));
   return (
-    <Section title={part.name} aside="reach points">
+    <Section name="reach points" title={part.name} aside="reach points">
       <ul aria-label="Reach points" className="grid gap-1.5">
         {points.map((point, index) => (
           <li
@@ -190,7 +190,7 @@ function RampRows({ mask, part }: { readonly mask: string; readonly part: RampPa
     return args({ to });
   };
   return (
-    <Section title={part.name} aside="ramp">
+    <Section name="ramp" title={part.name} aside="ramp">
       <div className="mb-1.5 flex flex-wrap gap-1.5">
         <Choice
           label="Form of the ramp"

@@ -22,12 +22,12 @@ export function ReachOptions() {
   );
   return (
     <>
-      <Choice
+      <Pick
         label="Spread"
         value={reaching.spread}
         options={[
-          { value: 'touching', words: 'touching', hint: 'Only what hangs together with the point' },
-          { value: 'everywhere', words: 'everywhere', hint: 'All that is alike' },
+          { value: 'touching', words: 'touching' },
+          { value: 'everywhere', words: 'everywhere' },
         ]}
         onChoose={(spread) => set({ spread })}
       />

@@ -84,7 +84,7 @@ export function TonesEditor({ layer, mask, part }: TonesEditorProps) {
       .map((each) => ({ value: each.id, words: each.name })),
   ];
   return (
-    <Section title={part.name} aside="tones">
+    <Section name="tones" title={part.name} aside="tones">
       <div className="mb-1.5 flex gap-2">
         <Pick
           label="Component"
