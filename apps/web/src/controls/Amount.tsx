@@ -106,7 +106,7 @@ export function Amount(props: AmountProps) {
   );
   if (layout === 'stack') {
     return (
-      <div className="grid w-[73px] shrink-0 gap-0.5 text-[11.5px]">
+      <div className="stacked grid w-[73px] shrink-0 text-[11.5px]">
         <div className="grid grid-cols-[1fr_auto] items-baseline">
           <label htmlFor={id} className="text-faint">
             {label}

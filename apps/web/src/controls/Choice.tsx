@@ -26,7 +26,7 @@ export function Choice<Value extends string>(props: ChoiceProps<Value>) {
           aria-label={option.means}
           aria-pressed={option.value === value}
           onClick={() => onChoose(option.value)}
-          className="cursor-pointer rounded-md px-2 py-1 text-[12px] text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content disabled:opacity-50"
+          className="min-w-[26px] cursor-pointer rounded-md px-2 py-1 text-[12px] text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content disabled:opacity-50"
         >
           {option.words}
         </button>

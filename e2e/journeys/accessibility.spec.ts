@@ -1,0 +1,60 @@
+import { createRequire } from 'node:module';
+import { expect, type Page, test } from '@playwright/test';
+import { BenchPage, copyOf } from '../support/bench';
+
+const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+
+/** The rules of WCAG 2.2 up to level AA. */
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+interface Finding {
+  readonly id: string;
+  readonly help: string;
+  readonly nodes: readonly { readonly html: string; readonly failureSummary?: string }[];
+}
+
+/** What breaks a rule on the page as it is now, in words. */
+async function findings(page: Page): Promise<string[]> {
+  await page.addScriptTag({ path: AXE });
+  const found = await page.evaluate(async (rules) => {
+    const { axe } = globalThis as unknown as {
+      axe: { run(options: object): Promise<{ violations: Finding[] }> };
+    };
+    const { violations } = await axe.run({ runOnly: { type: 'tag', values: rules } });
+    return violations.map(({ id, help, nodes }) => ({ id, help, nodes }));
+  }, RULES);
+  return found.flatMap(({ id, help, nodes }) =>
+    nodes.map((node) => `${id} (${help}): ${node.html.slice(0, 160)} ${node.failureSummary ?? ''}`),
+  );
+}
+
+for (const theme of ['dim', 'bright'] as const) {
+  test(`keeps WCAG 2.2 AA on the start page and at every stage, ${theme}`, async ({ page }) => {
+    await page.addInitScript((chosen) => {
+      const settings = JSON.stringify({ state: { theme: chosen, sections: {} }, version: 0 });
+      localStorage.setItem('diplex-settings', settings);
+    }, theme);
+    const bench = new BenchPage(page);
+    await page.goto('/');
+    await page.getByLabel('Open Headland, new sky', { exact: true }).waitFor();
+    expect(await findings(page)).toEqual([]);
+    const id = await copyOf(page, 'Headland, new sky', `Journey: ${theme} for all`);
+    await page.goto(`/c/${id}/arrange`);
+    await bench.settled();
+    await page.keyboard.press('Alt+Comma');
+    await page.keyboard.press('Alt+KeyB');
+    expect(await findings(page)).toEqual([]);
+    await bench.stage('Cut');
+    for (const tool of ['Brush', 'Reach', 'Component']) {
+      await bench.tool(tool);
+      expect(await findings(page), tool).toEqual([]);
+    }
+    await page.keyboard.press('?');
+    expect(await findings(page), 'the sheet of keys').toEqual([]);
+    await page.keyboard.press('Escape');
+    for (const stage of ['Gather', 'Deliver'] as const) {
+      await bench.stage(stage);
+      expect(await findings(page), stage).toEqual([]);
+    }
+  });
+}
