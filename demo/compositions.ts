@@ -1,6 +1,7 @@
 import {
   addLayer,
   addMask,
+  addPart,
   type Composition,
   EMPTY_HISTORY,
   type History,
@@ -8,18 +9,21 @@ import {
   newComposition,
   newId,
   type Operation,
+  type OutlinePart,
   type PhotoLayer,
+  type PickedPart,
   perform,
   placedAt,
   plainLayer,
   record,
   type Size,
   scaleToCanvas,
+  setLayerEdge,
   setMaskFeather,
   setPlacement,
   showLayer,
 } from '@diplex/document';
-import { HEADLAND, KEEPER } from './outlines';
+import { GAP, HEADLAND } from './outlines';
 
 /** What the seed knows of a source on the shelf. */
 export interface DemoSource extends Size {
@@ -29,6 +33,15 @@ export interface DemoSource extends Size {
 export interface DemoComposition {
   readonly document: Composition;
   readonly history: History;
+}
+
+type Points = readonly (readonly [x: number, y: number])[];
+
+function outlinePart(name: string, combine: 'add' | 'subtract', points: Points): OutlinePart {
+  return {
+    ...{ id: newId(), kind: 'outline', name, shown: true, combine, feather: 0, inverted: false },
+    points: points.map(([x, y]) => ({ x, y })),
+  };
 }
 
 /** Builds a composition with the application's own operations, history included. */
@@ -63,27 +76,30 @@ class Builder {
     return layer;
   }
 
-  outline(
-    layer: PhotoLayer,
-    points: readonly (readonly [number, number])[],
-    feather: number,
-  ): void {
+  /** A mask of one part that was worked out before; its tiles are stored. */
+  picked(layer: PhotoLayer, part: PickedPart): void {
+    const mask: Mask = {
+      ...{ id: newId(), name: 'Mask', startsFrom: 'empty', feather: 0, parts: [part] },
+    };
+    this.do(addMask, { layer: layer.id, mask, words: `${part.name} on the mask of ${layer.name}` });
+  }
+
+  outline(layer: PhotoLayer, points: Points, feather: number): string {
     const mask: Mask = {
       ...{ id: newId(), name: 'Mask', startsFrom: 'empty', feather: 0 },
-      parts: [
-        {
-          ...{ id: newId(), kind: 'outline', name: 'Outline', shown: true, combine: 'add' },
-          ...{ feather: 0, inverted: false, points: points.map(([x, y]) => ({ x, y })) },
-        },
-      ],
+      parts: [outlinePart('Outline', 'add', points)],
     };
     this.do(addMask, { layer: layer.id, mask, words: `Outline on the mask of ${layer.name}` });
     this.do(setMaskFeather, { mask: mask.id, feather });
+    return mask.id;
   }
 }
 
-/** The keeper, roughly cut out, before the harbour wall. */
-export function keeperAtTheWall(sourceOf: (file: string) => DemoSource): DemoComposition {
+/** The keeper, cut out by marks and with the hair solved, before the harbour wall. */
+export function keeperAtTheWall(
+  sourceOf: (file: string) => DemoSource,
+  cut: PickedPart,
+): DemoComposition {
   const bench = new Builder('The Kettle Comet, poster A', { width: 1500, height: 1000 });
   bench.photo('Harbour wall', sourceOf('photos/harbour-wall.jpg'), 'natural');
   const keeper = bench.photo('Keeper', sourceOf('photos/keeper-portrait.jpg'), 'natural');
@@ -96,7 +112,7 @@ export function keeperAtTheWall(sourceOf: (file: string) => DemoSource): DemoCom
     scaleY: scale,
   };
   bench.do(setPlacement, { layer: keeper.id, placement });
-  bench.outline(keeper, KEEPER, 1.5);
+  bench.picked(keeper, cut);
   return bench.result;
 }
 
@@ -107,6 +123,9 @@ export function headlandForDusk(sourceOf: (file: string) => DemoSource): DemoCom
   const storm = bench.photo('Storm sky', sourceOf('plates/sky-storm.jpg'), 'fill');
   bench.do(showLayer, { layer: storm.id, shown: false });
   const headland = bench.photo('Headland', sourceOf('photos/headland-noon.jpg'), 'natural');
-  bench.outline(headland, HEADLAND, 1);
+  const mask = bench.outline(headland, HEADLAND, 1);
+  bench.do(addPart, { mask, part: outlinePart('Gap', 'subtract', GAP) });
+  // The pale sky still shines along the rails and the grass.
+  bench.do(setLayerEdge, { layer: headland.id, edge: { fringe: 1, fringeWidth: 12 } });
   return bench.result;
 }

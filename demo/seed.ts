@@ -1,5 +1,6 @@
-import { readFile } from 'node:fs/promises';
+import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import type { PickedPart } from '@diplex/document';
 import { type DemoComposition, headlandForDusk, keeperAtTheWall } from './compositions';
 
 /** One entry of CREDITS.json. */
@@ -45,6 +46,18 @@ async function bringIn(credit: Credit): Promise<Source> {
   return source;
 }
 
+/** Stores the tiles of a cut that was worked out on a photograph with the program itself; gives its part. */
+async function bringCut(name: string): Promise<PickedPart> {
+  const from = join(folder, 'cuts', name);
+  for (const file of await readdir(from)) {
+    if (!file.endsWith('.png')) continue;
+    const body = new Uint8Array(await readFile(join(from, file)));
+    const headers = { 'Content-Type': 'application/octet-stream' };
+    await ask(`blobs/${basename(file, '.png')}`, { method: 'PUT', headers, body });
+  }
+  return JSON.parse(await readFile(join(from, 'part.json'), 'utf8')) as PickedPart;
+}
+
 /** Fills an empty shelf with the sample photographs and makes the sample compositions. */
 async function seed(): Promise<void> {
   const there = await ask<unknown[]>('sources');
@@ -60,7 +73,8 @@ async function seed(): Promise<void> {
     if (!source) throw new Error(`CREDITS.json does not name ${file}.`);
     return source;
   };
-  const made: DemoComposition[] = [headlandForDusk(sourceOf), keeperAtTheWall(sourceOf)];
+  const keeper = await bringCut('keeper-portrait');
+  const made: DemoComposition[] = [headlandForDusk(sourceOf), keeperAtTheWall(sourceOf, keeper)];
   for (const start of made) await ask('compositions', sending('POST', start));
   console.log(
     `Filled the shelf with ${sources.size} sources and made ${made.length} compositions.`,

@@ -16,6 +16,13 @@ const TITLE = 'Large';
 const STROKES = 12;
 const SLIDER_STEPS = 40;
 
+/** Layers whose opacity is slid, by their place from the far end. */
+const DEPTHS = [
+  ['farthest', 0],
+  ['middle', 5],
+  ['nearest', 9],
+] as const;
+
 /** The durations, in milliseconds, that the page has measured so far under a name. */
 type Timeline = Readonly<Record<string, number[]>>;
 
@@ -48,7 +55,7 @@ async function collected(page: Page): Promise<Timeline> {
   return JSON.parse(text) as Timeline;
 }
 
-async function settled(page: Page): Promise<void> {
+export async function settled(page: Page): Promise<void> {
   await page.waitForSelector('canvas[data-settled="true"]', { timeout: 120_000 });
 }
 
@@ -104,7 +111,7 @@ async function scriptingOf(page: Page, work: () => Promise<void>): Promise<Scrip
 }
 
 /** Memory in use by the largest process of a browser that shows pages, in bytes. */
-function pageMemory(browserPid: number): number {
+export function pageMemory(browserPid: number): number {
   const children = new Map<number, number[]>();
   for (const name of readdirSync('/proc').filter((each) => /^\d+$/.test(each))) {
     try {
@@ -216,12 +223,18 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
     await page.getByRole('navigation', { name: 'Stages' }).getByText('Arrange').click();
     await settled(page);
     await collected(page);
-    await slide(page);
-    const slid = await collected(page);
-    const settling = slid['settled picture'] ?? [];
-    const first = slid['first answer'] ?? [];
-    yield figure(`slider to settled picture, ${size}, 95 %`, quantile(settling, 0.95), 'ms', 100);
-    yield figure(`slider to first answer, ${size}, 95 %`, quantile(first, 0.95), 'ms', 33);
+    for (const [words, at] of DEPTHS) {
+      await page.getByTestId('card').nth(at).locator('.flat').click();
+      await settled(page);
+      await collected(page);
+      await slide(page);
+      const slid = await collected(page);
+      const settling = slid['settled picture'] ?? [];
+      const first = slid['first answer'] ?? [];
+      const on = `on the ${words} layer, ${size}, 95 %`;
+      yield figure(`slider to settled picture, ${on}`, quantile(settling, 0.95), 'ms', 100);
+      yield figure(`slider to first answer, ${on}`, quantile(first, 0.95), 'ms', 33);
+    }
     await page.getByRole('navigation', { name: 'Stages' }).getByText('Cut').click();
     await page.getByRole('contentinfo').getByRole('button', { name: 'Brush', exact: true }).click();
     await settled(page);

@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { interactiveRows } from './interactive';
 import { benchMatting } from './matting';
+import { memoryRows } from './memory';
 import { lineOf, type Row } from './row';
 import { speedRows } from './speed';
 
@@ -8,6 +9,7 @@ import { speedRows } from './speed';
 const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   speed: speedRows,
   interactive: interactiveRows,
+  memory: memoryRows,
 };
 
 function fileAfter(flag: string, args: readonly string[]): string | null {

@@ -19,7 +19,7 @@ test('the sky of the headland by Reach, railings included, live and editable', a
   const canvas = { width: 1620, height: 1080 };
   const bench = await photoToCut(page, 'Sky by Reach', 'headland-noon.jpg', canvas);
   await bench.tool('Reach');
-  await page.getByLabel('Spread', { exact: true }).selectOption('everywhere');
+  await page.getByRole('combobox', { name: /^Spread/ }).selectOption('everywhere');
   const [from, to] = await bench.onScreen([
     [300, 250],
     [420, 250],

@@ -468,7 +468,7 @@ export class TileScreen {
     this.engine
       .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal, likes: 0 })
       .then(({ pixels }) => {
-        const surface = new TileSurface(region.width, region.height);
+        const surface = this.coarseSurface(region);
         surface.put(pixels, { ...region, x: 0, y: 0 });
         this.coarse = { surface, region, scale, shows };
         this.allOver = true;
@@ -478,6 +478,13 @@ export class TileScreen {
       .finally(() => {
         if (this.coarseAsked === stop) this.coarseAsked = null;
       });
+  }
+
+  /** The surface of the coarse answer before, where the next one has its extent: there are many. */
+  private coarseSurface({ width, height }: Rect): TileSurface {
+    const { canvas } = this.coarse?.surface ?? {};
+    const fits = canvas?.width === width && canvas.height === height;
+    return this.coarse && fits ? this.coarse.surface : new TileSurface(width, height);
   }
 
   private distance({ column, row, scale }: Tile): number {

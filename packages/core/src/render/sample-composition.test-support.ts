@@ -219,24 +219,19 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
     );
     const empty = { ...newComposition('Any', SAMPLE_CANVAS), mixIn };
     const flat = laidOut(empty, made);
-    const grouped = groups.reduce(
-      (
-        scene,
-        { mask, turnedRound, linked, density, mixing, placement, from, count, ...rest },
-        i,
-      ) => {
-        const at = from % (scene.root.length + 1);
-        const children = scene.root.slice(at, at + count);
-        const group: Layer = {
-          ...plainLayer(`g${i}`, 'Group', { kind: 'group', children, mixing }, placement),
-          ...rest,
-          maskUse: used(mask, `n${i}`, { turnedRound, linked, density }),
-        };
-        const root = [...scene.root.slice(0, at), group.id, ...scene.root.slice(at + count)];
-        return { ...scene, root, layers: { ...scene.layers, [group.id]: group } };
-      },
-      flat,
-    );
+    let root: readonly string[] = flat.root;
+    const bracketed = groups.map((each, i): Layer => {
+      const { mask, turnedRound, linked, density, mixing, placement, from, count, ...rest } = each;
+      const at = from % (root.length + 1);
+      const children = root.slice(at, at + count);
+      root = [...root.slice(0, at), `g${i}`, ...root.slice(at + count)];
+      return {
+        ...plainLayer(`g${i}`, 'Group', { kind: 'group', children, mixing }, placement),
+        ...rest,
+        maskUse: used(mask, `n${i}`, { turnedRound, linked, density }),
+      };
+    });
+    const grouped = { ...laidOut(flat, [...made, ...bracketed]), root };
     return { ...grouped, masks: Object.fromEntries(masks.map((mask) => [mask.id, mask])) };
   });
 

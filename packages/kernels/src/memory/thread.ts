@@ -55,15 +55,23 @@ export function kernelsRun(): boolean {
   return thread !== null;
 }
 
-/** Looks at an array that another thread sent as one in this thread's memory, if it is. */
+/**
+ * Looks at an array that another thread sent as one in this thread's memory, if it is. With every array comes a
+ * handle on the whole memory, each of which the platform counts as if it were memory of its own; the array that
+ * is given back lies in the one that this thread has already.
+ */
 export function adopt<Array extends Uint8Array | Uint16Array>(array: Array): Array {
-  if (
-    thread &&
-    typeof SharedArrayBuffer !== 'undefined' &&
-    array.buffer instanceof SharedArrayBuffer
-  )
+  const shared =
+    thread && typeof SharedArrayBuffer !== 'undefined' && array.buffer instanceof SharedArrayBuffer;
+  if (!thread || !shared) return array;
+  const { buffer } = thread.share.memory;
+  known.add(buffer);
+  if (array.byteOffset + array.byteLength > buffer.byteLength) {
     known.add(array.buffer);
-  return array;
+    return array;
+  }
+  const Kind = array.constructor as new (on: ArrayBuffer, at: number, count: number) => Array;
+  return new Kind(buffer, array.byteOffset, array.length);
 }
 
 function inMemory({ main }: Thread, { buffer }: View): boolean {
