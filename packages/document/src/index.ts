@@ -10,5 +10,6 @@ export * from './identifiers';
 export * from './migrations';
 export * from './operations';
 export * from './placing';
+export * from './ranges';
 export * from './tree';
 export * from './validation';

@@ -1,10 +1,13 @@
+import type { Range } from '@diplex/document';
 import { type KeyboardEvent, useId, useState } from 'react';
 
 interface AmountProps {
   readonly label: string;
   readonly value: number;
-  readonly min: number;
-  readonly max: number;
+  /** What it may be; or else `min` and `max`, for what is no amount of the document. */
+  readonly range?: Range;
+  readonly min?: number;
+  readonly max?: number;
   readonly step: number;
   readonly unit?: string;
   readonly disabled?: boolean;
@@ -28,9 +31,15 @@ const KEY_WAYS: Readonly<Record<string, number>> = {
   ArrowUp: 1,
 };
 
+function rangeOf({ range, min = 0, max = 1 }: AmountProps): Range {
+  return range ?? { least: min, most: max };
+}
+
 /** A labelled amount: a slider and a number field that always agree. */
 export function Amount(props: AmountProps) {
-  const { label, value, min, max, step, unit, disabled, curve = 1, layout = 'row' } = props;
+  const { label, value, step, unit, disabled, curve = 1, layout = 'row' } = props;
+  const { least, most, track = [least, most] } = rangeOf(props);
+  const [min, max] = track;
   const id = useId();
   const [dragged, setDragged] = useState<number | null>(null);
   const [typed, setTyped] = useState<string | null>(null);
@@ -52,7 +61,7 @@ export function Amount(props: AmountProps) {
     if (way === undefined) return;
     event.preventDefault();
     const next = shown + way * step * (event.shiftKey ? 10 : 1);
-    tryValue(Number(Math.max(min, Math.min(max, next)).toFixed(decimals)));
+    tryValue(Number(Math.max(least, Math.min(most, next)).toFixed(decimals)));
   };
   const settle = () => {
     if (dragged === null) return;
@@ -63,7 +72,7 @@ export function Amount(props: AmountProps) {
     const number = Number((typed ?? '').replace(',', '.').replace('−', '-'));
     setTyped(null);
     if (typed === null || typed.trim() === '' || !Number.isFinite(number)) return;
-    props.onSet(Math.max(min, Math.min(max, number)));
+    props.onSet(Math.max(least, Math.min(most, number)));
   };
 
   const slider = (

@@ -4,6 +4,7 @@ import {
   growthOf,
   type Matrix,
   multiply,
+  RANGES,
   rotation,
   scaling,
   setMaskEdge,
@@ -94,8 +95,7 @@ function AreaEdge() {
       <Amount
         label="Grow / shrink"
         value={-(mask.choke ?? 0) || 0}
-        min={-30}
-        max={30}
+        range={RANGES.choke}
         step={0.1}
         unit="px"
         onTry={(by) => tryOut(setMaskEdge, { mask: mask.id, edge: { choke: -by } })}

@@ -3,6 +3,7 @@ import {
   type ComponentPart,
   type ComponentSettings,
   type Layer,
+  RANGES,
   setComponent,
   VIEW_COMPONENTS,
 } from '@diplex/document';
@@ -78,8 +79,7 @@ export function ComponentRows({ layer, mask, part }: ComponentRowsProps) {
       <Amount
         label="Gamma"
         value={part.gamma}
-        min={0.1}
-        max={10}
+        range={RANGES.gamma}
         step={0.01}
         curve={3}
         onTry={(gamma) => tryOut(setComponent, args({ gamma }))}

@@ -4,6 +4,7 @@ import {
   type Layer,
   linkMask,
   maskOf,
+  RANGES,
   removeMask,
   setDensity,
   setLayerEdge,
@@ -36,8 +37,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
       <Amount
         label="Choke / Spread"
         value={mask.choke ?? 0}
-        min={-30}
-        max={30}
+        range={RANGES.choke}
         step={0.05}
         unit="px"
         onTry={(choke) => tryOut(setMaskEdge, { mask: mask.id, edge: { choke } })}
@@ -52,8 +52,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
       <Amount
         label="Even out"
         value={mask.evened ?? 0}
-        min={0}
-        max={30}
+        range={RANGES.evened}
         step={0.1}
         unit="px"
         curve={2}
@@ -73,8 +72,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
               <Amount
                 label="Fringe width"
                 value={edge.fringeWidth ?? FRINGE_WIDTH}
-                min={1}
-                max={100}
+                range={RANGES.fringeWidth}
                 step={0.5}
                 unit="px"
                 curve={2}
@@ -119,8 +117,7 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
             <Amount
               label="Tint width"
               value={edge.tintWidth ?? TINT_WIDTH}
-              min={1}
-              max={200}
+              range={RANGES.tintWidth}
               step={0.5}
               unit="px"
               curve={2}

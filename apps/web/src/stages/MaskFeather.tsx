@@ -1,4 +1,4 @@
-import { type Mask, setMaskFeather } from '@diplex/document';
+import { type Mask, RANGES, setMaskFeather } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 
@@ -14,8 +14,7 @@ export function MaskFeather({ label, mask }: MaskFeatherProps) {
     <Amount
       label={label}
       value={mask.feather}
-      min={0}
-      max={200}
+      range={RANGES.feather}
       step={0.1}
       unit="px"
       curve={2.5}

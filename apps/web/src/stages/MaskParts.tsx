@@ -8,6 +8,7 @@ import {
   type MaskPart,
   maskOf,
   type PartSettings,
+  RANGES,
   type Recipe,
   removePart,
   reorderPart,
@@ -260,8 +261,7 @@ function PartSettingsRows({ layer, mask }: { readonly layer: Layer; readonly mas
       <Amount
         label="Part feather"
         value={part.feather}
-        min={0}
-        max={200}
+        range={RANGES.feather}
         step={0.1}
         unit="px"
         curve={2.5}

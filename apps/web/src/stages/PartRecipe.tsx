@@ -6,6 +6,7 @@ import {
   maskOf,
   type PickedPart,
   RAMP_SHAPES,
+  RANGES,
   type RampPart,
   type ReachPoint,
   setRamp,
@@ -97,8 +98,7 @@ function SolveRows({ part }: { readonly part: PickedPart }) {
       <Amount
         label="Width"
         value={band}
-        min={0}
-        max={400}
+        range={RANGES.edgeBand}
         step={1}
         unit="px"
         curve={2}

@@ -5,6 +5,7 @@ import {
   lockedBy,
   middleOf,
   type Placement,
+  RANGES,
   setPlacement,
 } from '@diplex/document';
 import { IconLock, IconLockOpen } from '@tabler/icons-react';
@@ -96,8 +97,7 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
         <Amount
           label="Skew"
           value={placement.skew}
-          min={-89}
-          max={89}
+          range={RANGES.skew}
           step={0.1}
           unit="°"
           {...setting((skew) => ({ skew }))}

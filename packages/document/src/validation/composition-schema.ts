@@ -44,10 +44,12 @@ import {
   type TonesPart,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
+import { RANGES } from '../ranges';
 import { IsFill } from './fill-rule';
 import { LIMITS } from './limits';
 import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
 import {
+  InRange,
   IsBlobHash,
   IsIdentifier,
   IsIdentifierList,
@@ -71,18 +73,18 @@ export class SizeSchema {
 
 export class CanvasSchema extends SizeSchema {
   @IsIn(['srgb']) profile!: 'srgb';
-  @IsNumber() @Min(0) @Max(100) surround!: number;
+  @InRange(RANGES.surround) surround!: number;
 }
 
 export class PlacementSchema {
   @IsNumber() x!: number;
   @IsNumber() y!: number;
-  @IsNumber() @Min(0.0001) @Max(10_000) scaleX!: number;
-  @IsNumber() @Min(0.0001) @Max(10_000) scaleY!: number;
+  @InRange(RANGES.scale) scaleX!: number;
+  @InRange(RANGES.scale) scaleY!: number;
   @IsNumber() turn!: number;
   @IsBoolean() mirrorAcross!: boolean;
   @IsBoolean() mirrorDown!: boolean;
-  @IsOptional() @IsNumber() @Min(-89) @Max(89) skew?: number;
+  @IsOptional() @InRange(RANGES.skew) skew?: number;
 }
 
 export class MaskUseSchema {
@@ -90,7 +92,7 @@ export class MaskUseSchema {
   @IsBoolean() linked!: boolean;
   @IsBoolean() turnedRound!: boolean;
   @IsMatrix() lies!: Matrix;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) density?: number;
+  @IsOptional() @InRange(RANGES.share) density?: number;
 }
 
 export class PhotoContentSchema {
@@ -128,12 +130,12 @@ export class BrushedSchema {
 }
 
 export class LayerEdgeSchema {
-  @IsOptional() @IsNumber() @Min(0) @Max(1) fringe?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.fringe) fringeWidth?: number;
+  @IsOptional() @InRange(RANGES.share) fringe?: number;
+  @IsOptional() @InRange(RANGES.fringeWidth) fringeWidth?: number;
   @IsOptional() @IsIn(FRINGE_WHERE) fringeWhere?: FringeWhere;
   @IsOptional() @ValidateNested() @Type(() => BrushedSchema) fringeBrushed?: BrushedSchema | null;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) tint?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.tint) tintWidth?: number;
+  @IsOptional() @InRange(RANGES.share) tint?: number;
+  @IsOptional() @InRange(RANGES.tintWidth) tintWidth?: number;
 }
 
 export class LayerSchema {
@@ -153,7 +155,7 @@ export class LayerSchema {
   @IsArray() @ArrayMaxSize(0) steps!: Step[];
   @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
   @IsObject() @ValidateNested() @Type(() => LayerEdgeSchema) edge!: LayerEdgeSchema;
-  @IsNumber() @Min(0) @Max(1) opacity!: number;
+  @InRange(RANGES.share) opacity!: number;
   @IsIn(BLEND_MODES) blending!: BlendMode;
 }
 
@@ -162,9 +164,9 @@ class PartSchema {
   @IsName() name!: string;
   @IsBoolean() shown!: boolean;
   @IsIn(COMBINE_RULES) combine!: CombineRule;
-  @IsNumber() @Min(0) @Max(LIMITS.feather) feather!: number;
+  @InRange(RANGES.feather) feather!: number;
   @IsBoolean() inverted!: boolean;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) amount?: number;
+  @IsOptional() @InRange(RANGES.share) amount?: number;
 }
 
 class FramedPartSchema extends PartSchema {
@@ -200,7 +202,7 @@ export class PickedPartSchema extends PartSchema {
   @IsIn(['picked']) kind!: 'picked';
   @IsRecipe() recipe!: Recipe;
   @IsOptional() @IsNumber() @Min(0) specks?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.edgeBand) solved?: number | null;
+  @IsOptional() @InRange(RANGES.edgeBand) solved?: number | null;
   @IsOptional() @IsIdentifier() seen?: string;
   @IsTileMap() tiles!: Record<string, string>;
 }
@@ -210,8 +212,8 @@ export class RampPartSchema extends PartSchema {
   @IsIn(RAMP_SHAPES) shape!: RampShape;
   @IsPoint() from!: Point;
   @IsPoint() to!: Point;
-  @IsNumber() @Min(0) @Max(0.99) inner!: number;
-  @IsNumber() @Min(0.01) @Max(100) ratio!: number;
+  @InRange(RANGES.rampInner) inner!: number;
+  @InRange(RANGES.rampRatio) ratio!: number;
   @IsIn(FALLOFFS) falloff!: Falloff;
   @IsNumbers(4, 0, 1) curve!: [number, number, number, number];
 }
@@ -228,9 +230,9 @@ export class ComponentPartSchema extends PartSchema {
   @IsIn(['component']) kind!: 'component';
   @IsComponentMix() mix!: ComponentMix;
   @IsTonesOf() of!: ComponentPart['of'];
-  @IsNumber() @Min(-LIMITS.componentValue) @Max(LIMITS.componentValue) black!: number;
-  @IsNumber() @Min(-LIMITS.componentValue) @Max(LIMITS.componentValue) white!: number;
-  @IsNumber() @Min(0.05) @Max(20) gamma!: number;
+  @InRange(RANGES.componentValue) black!: number;
+  @InRange(RANGES.componentValue) white!: number;
+  @InRange(RANGES.gamma) gamma!: number;
   @IsMarkedStrokes() samples!: MarkedStroke[];
 }
 
@@ -262,10 +264,10 @@ export class MaskSchema {
     keepDiscriminatorProperty: true,
   })
   parts!: MaskPart[];
-  @IsNumber() @Min(0) @Max(LIMITS.feather) feather!: number;
-  @IsOptional() @IsNumber() @Min(-LIMITS.choke) @Max(LIMITS.choke) choke?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.evened) evened?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) firm?: number;
+  @InRange(RANGES.feather) feather!: number;
+  @IsOptional() @InRange(RANGES.choke) choke?: number;
+  @IsOptional() @InRange(RANGES.evened) evened?: number;
+  @IsOptional() @InRange(RANGES.share) firm?: number;
   @IsOptional() @IsName() shelf?: string | null;
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }

@@ -1,4 +1,5 @@
 import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS, VIEW_COMPONENTS } from '../composition';
+import { RANGES } from '../ranges';
 import { LIMITS } from './limits';
 import { isPoint, rule } from './rules';
 import { among, type Fields, listOf, shaped, within } from './shapes';
@@ -54,7 +55,7 @@ export const IsMarkedStrokes = rule(
   'must be strokes that keep or drop',
 );
 
-const isFactor = within(-LIMITS.componentValue, LIMITS.componentValue);
+const isFactor = within(RANGES.componentValue.least, RANGES.componentValue.most);
 
 export const IsComponentMix = rule(
   'isComponentMix',

@@ -1,5 +1,6 @@
 import { ValidateBy, type ValidationOptions } from 'class-validator';
 import type { Point } from '../geometry/matrix';
+import type { Range } from '../ranges';
 import { LIMITS } from './limits';
 
 export function rule(name: string, holds: (value: unknown) => boolean, says: string) {
@@ -59,6 +60,14 @@ export const IsPointList = rule(
 );
 
 export const IsPoint = rule('isPoint', isPoint, 'must be a point with finite x and y');
+
+/** A finite number within a range. */
+export const InRange = ({ least, most }: Range) =>
+  rule(
+    'inRange',
+    (value) => Number.isFinite(value) && (value as number) >= least && (value as number) <= most,
+    `must be a number from ${least} to ${most}`,
+  )();
 
 /** A list of `count` numbers from `least` to `most`. */
 export const IsNumbers = (count: number, least: number, most: number) =>

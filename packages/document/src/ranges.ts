@@ -1,0 +1,37 @@
+/** From where to where an amount of the document goes. */
+export interface Range {
+  readonly least: number;
+  readonly most: number;
+  /** What of it a slider goes over, where all of it would be too coarse; any of it can be typed. */
+  readonly track?: readonly [from: number, to: number];
+}
+
+/** The ranges of amounts: validation, operations and the interface go by these. */
+export const RANGES = {
+  /** Opacities, densities, amounts of parts, edges and tints. */
+  share: { least: 0, most: 1 },
+  /** Standard deviation of a feather, in composition pixels. */
+  feather: { least: 0, most: 1000, track: [0, 200] },
+  /** Composition pixels that an edge is moved by. */
+  choke: { least: -100, most: 100, track: [-30, 30] },
+  /** Composition pixels over which a jagged edge is evened out. */
+  evened: { least: 0, most: 100, track: [0, 30] },
+  /** Composition pixels around which colours are gathered for a clean fringe. */
+  fringeWidth: { least: 0, most: 100, track: [1, 100] },
+  /** Composition pixels over which what lies behind enters an edge. */
+  tintWidth: { least: 0, most: 200, track: [1, 200] },
+  /** Mask pixels of a band whose alpha is solved. */
+  edgeBand: { least: 0, most: 2000, track: [0, 400] },
+  /** What a mix of components may come to. */
+  componentValue: { least: -100, most: 100, track: [-1, 2] },
+  gamma: { least: 0.05, most: 20, track: [0.1, 10] },
+  /** The share of a ramp's way that is full. */
+  rampInner: { least: 0, most: 0.99 },
+  rampRatio: { least: 0.01, most: 100 },
+  /** Degrees by which upright lines lean. */
+  skew: { least: -89, most: 89 },
+  /** Pixels of what a layer lies in, for each of its own. */
+  scale: { least: 0.0001, most: 10_000, track: [0.001, 10] },
+  /** L* of the surround. */
+  surround: { least: 0, most: 100 },
+} as const satisfies Readonly<Record<string, Range>>;
