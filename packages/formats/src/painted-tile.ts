@@ -36,10 +36,12 @@ export async function encodePaintedTile(pairs: Uint16Array): Promise<Uint8Array>
       lines[to + 1] = sample & 255;
     }
   }
-  const packed = new Response(
-    new Blob([lines]).stream().pipeThrough(new CompressionStream('deflate')),
-  );
-  const data = new Uint8Array(await packed.arrayBuffer());
+  const deflate = new CompressionStream('deflate');
+  const writer = deflate.writable.getWriter();
+  // A blob of the lines would live on outside of this thread's memory until it is swept.
+  const written = writer.write(lines).then(() => writer.close());
+  const data = new Uint8Array(await new Response(deflate.readable).arrayBuffer());
+  await written;
   return png([chunk('IHDR', HEADER), chunk('IDAT', data), chunk('IEND', new Uint8Array(0))]);
 }
 
