@@ -1,14 +1,11 @@
 import { execFile } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { decodeExactly, encodeExactly } from '@diplex/kernels';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { makeLargeComposition } from '../../demo/large-composition';
-import { serve } from '../../scripts/serve.mjs';
+import { application, settled } from './application';
 import { figure, quantile, type Row } from './row';
 
 const PORT = 4391;
@@ -53,10 +50,6 @@ async function collected(page: Page): Promise<Timeline> {
     return copy;
   });
   return JSON.parse(text) as Timeline;
-}
-
-export async function settled(page: Page): Promise<void> {
-  await page.waitForSelector('canvas[data-settled="true"]', { timeout: 120_000 });
 }
 
 /** Milliseconds of scripting on the page's own thread. */
@@ -108,33 +101,6 @@ async function scriptingOf(page: Page, work: () => Promise<void>): Promise<Scrip
     return [inside.reduce((sum, { dur }) => sum + dur, 0) / 1000];
   });
   return { perFrame, longest: Math.max(0, ...outer.map(({ dur }) => dur / 1000)) };
-}
-
-/** Memory in use by the largest process of a browser that shows pages, in bytes. */
-export function pageMemory(browserPid: number): number {
-  const children = new Map<number, number[]>();
-  for (const name of readdirSync('/proc').filter((each) => /^\d+$/.test(each))) {
-    try {
-      const parent = Number(
-        /PPid:\s+(\d+)/.exec(readFileSync(`/proc/${name}/status`, 'utf8'))?.[1],
-      );
-      children.set(parent, [...(children.get(parent) ?? []), Number(name)]);
-    } catch {
-      // It ended meanwhile.
-    }
-  }
-  const below = (pid: number): number[] =>
-    (children.get(pid) ?? []).flatMap((child) => [child, ...below(child)]);
-  const used = below(browserPid).map((pid) => {
-    try {
-      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) return 0;
-      const text = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
-      return Number(/Pss:\s+(\d+) kB/.exec(text)?.[1] ?? 0) * 1024;
-    } catch {
-      return 0;
-    }
-  });
-  return Math.max(0, ...used);
 }
 
 async function paint(page: Page): Promise<void> {
@@ -200,16 +166,9 @@ async function previewDifference(folder: string, id: string): Promise<number> {
 
 /** How the application answers, on a real server and in a real browser, with ten layers of 24 MP. */
 export async function* interactiveRows(): AsyncGenerator<Row> {
-  const data = await mkdtemp(join(tmpdir(), 'diplex-bench-'));
-  const { server, address } = await serve({ data, port: PORT, folder: process.cwd() });
-  const browser = await chromium.launchServer({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const { data, address, page, memory, close } = await application(PORT);
   try {
     const id = await makeLargeComposition(address, 'demo', TITLE);
-    const connection = await chromium.connect(browser.wsEndpoint());
-    const page = await connection.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(address);
     await page.getByLabel(`Open ${TITLE}`, { exact: true }).waitFor();
     await observe(page);
@@ -252,9 +211,8 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
     yield figure(`pointer to painted pixel, ${size}, median`, quantile(pixels, 0.5), 'ms', 16);
     yield figure(`pointer to painted pixel, ${size}, 95 %`, quantile(pixels, 0.95), 'ms', 50);
     yield figure('long tasks while painting', (painted['long task'] ?? []).length, '', 0);
-    const memory = pageMemory(browser.process().pid ?? 0) / 2 ** 20;
-    yield figure(`memory of the page, ${size}`, memory, 'MB', 1536);
-    await connection.close();
+    yield figure(`memory of the page, ${size}`, memory(), 'MB', 1536);
+    await page.close();
     const difference = await previewDifference(data, id);
     yield figure(
       'preview at a quarter against the export made as small, mean of 255',
@@ -263,8 +221,6 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
       0.5,
     );
   } finally {
-    await browser.close();
-    server.kill('SIGTERM');
-    await rm(data, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+    await close();
   }
 }

@@ -1,9 +1,6 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { runToEnd, serve } from '../../scripts/serve.mjs';
-import { pageMemory, settled } from './interactive';
+import type { Page } from '@playwright/test';
+import { runToEnd } from '../../scripts/serve.mjs';
+import { application, settled } from './application';
 import { figure, type Row } from './row';
 
 const PORT = 4392;
@@ -29,41 +26,38 @@ async function stroke(page: Page, number: number): Promise<void> {
 
 /** Whether a long day of painting leaves the page as large as it was after the first hour. */
 export async function* memoryRows(): AsyncGenerator<Row> {
-  const data = await mkdtemp(join(tmpdir(), 'diplex-bench-'));
-  const { server, address } = await serve({ data, port: PORT, folder: process.cwd() });
-  const browser = await chromium.launchServer({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const { address, page, memory, close } = await application(PORT);
   try {
     await runToEnd(process.execPath, ['apps/server/dist/seed.js', address, 'demo'], {
       stdio: 'ignore',
       cwd: process.cwd(),
     });
-    const connection = await chromium.connect(browser.wsEndpoint());
-    const page = await connection.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(address);
     await page.getByLabel(`Open ${TITLE}`, { exact: true }).click();
     await settled(page);
     await page.getByRole('navigation', { name: 'Stages' }).getByText('Cut').click();
     await page.getByRole('contentinfo').getByRole('button', { name: 'Brush', exact: true }).click();
     await settled(page);
-    const used = () => pageMemory(browser.process().pid ?? 0) / 2 ** 20;
+    const session = await page.context().newCDPSession(page);
+    await session.send('HeapProfiler.enable');
+    // What is only waiting to be cleared away is no growth.
+    const used = async () => {
+      await session.send('HeapProfiler.collectGarbage');
+      return memory();
+    };
     let full = 0;
     for (let number = 1; number <= STROKES; number++) {
       await stroke(page, number);
       if (number % 3 === 0) await page.keyboard.press('Control+z');
       if (number % 10 === 0) await settled(page);
-      if (number === FULL_AFTER) full = used();
-      if (number % 300 === 0) console.log(`  after ${number} strokes ${Math.round(used())} MB`);
+      if (number === FULL_AFTER) full = await used();
+      if (number % 300 === 0)
+        console.log(`  after ${number} strokes ${Math.round(await used())} MB`);
     }
-    const growth = (used() / full - 1) * 100;
+    const growth = ((await used()) / full - 1) * 100;
     const what = `growth of the page from ${FULL_AFTER} to ${STROKES} strokes, every third undone`;
     yield figure(what, growth, '%', 5);
-    await connection.close();
   } finally {
-    await browser.close();
-    server.kill('SIGTERM');
-    await rm(data, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+    await close();
   }
 }

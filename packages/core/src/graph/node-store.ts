@@ -1,4 +1,4 @@
-import type { Rect } from '@diplex/document';
+import { containsRect, type Rect } from '@diplex/document';
 import type { Channels, Image } from './node';
 
 /** Memory for so many floats, until it is let go; null when there is none left. */
@@ -24,15 +24,6 @@ const MOST_ENTRIES = 20_000;
 
 /** What a node draws nothing for takes no room. */
 const NO_MEMORY = { data: new Float32Array(0), release: () => undefined };
-
-function holds(outer: Rect, inner: Rect): boolean {
-  return (
-    inner.x >= outer.x &&
-    inner.y >= outer.y &&
-    inner.x + inner.width <= outer.x + outer.width &&
-    inner.y + inner.height <= outer.y + outer.height
-  );
-}
 
 /** Gives plain memory, up to a budget in bytes. */
 export function plainFloats(budget: number): AllocateFloats {
@@ -71,7 +62,9 @@ export class NodeStore {
     scale: number,
     rect: Rect,
   ): { readonly image: Image | null; readonly rect: Rect } | undefined {
-    const found = this.entries.get(nameOf(key, scale))?.find((each) => holds(each.rect, rect));
+    const found = this.entries
+      .get(nameOf(key, scale))
+      ?.find((each) => containsRect(each.rect, rect));
     if (!found) return undefined;
     found.rank = this.floor + found.worth;
     found.seen = this.rendering;

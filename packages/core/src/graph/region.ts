@@ -1,4 +1,5 @@
 import {
+  containsRect,
   growRect,
   intersectRects,
   isEmpty,
@@ -37,23 +38,14 @@ function fewer(rects: Rect[]): Rect[] {
   return rects;
 }
 
-function within(inner: Rect, outer: Rect): boolean {
-  return (
-    inner.x >= outer.x &&
-    inner.y >= outer.y &&
-    inner.x + inner.width <= outer.x + outer.width &&
-    inner.y + inner.height <= outer.y + outer.height
-  );
-}
-
 /** All of several regions. */
 export function joined(...regions: readonly Region[]): Region {
   const kept: Rect[] = [];
   for (const region of regions) {
     if (region === 'everywhere') return region;
     for (const rect of region) {
-      if (isEmpty(rect) || kept.some((each) => within(rect, each))) continue;
-      const open = kept.filter((each) => !within(each, rect));
+      if (isEmpty(rect) || kept.some((each) => containsRect(each, rect))) continue;
+      const open = kept.filter((each) => !containsRect(rect, each));
       kept.splice(0, kept.length, ...open, rect);
       if (kept.length > 4 * MOST) fewer(kept);
     }

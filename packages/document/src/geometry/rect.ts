@@ -24,6 +24,16 @@ export function intersectRects(a: Rect, b: Rect): Rect {
   };
 }
 
+/** Whether a rectangle lies wholly inside another one. */
+export function containsRect(outer: Rect, inner: Rect): boolean {
+  return (
+    inner.x >= outer.x &&
+    inner.y >= outer.y &&
+    inner.x + inner.width <= outer.x + outer.width &&
+    inner.y + inner.height <= outer.y + outer.height
+  );
+}
+
 /** The smallest rectangle that holds both; an empty one does not count. */
 export function uniteRects(a: Rect, b: Rect): Rect {
   if (isEmpty(a)) return b;

@@ -186,14 +186,14 @@ export class ChokeNode extends GraphNode {
   }
 }
 
-/** Coverage whose edge is as steep as a drawn one, after it was softened to even out its jags. */
-export class SteepNode extends GraphNode {
-  /** @param sigma what it was softened by, in composition pixels */
+/** Each value of a mask by itself: it reaches as far as the mask does. */
+abstract class PointNode extends GraphNode {
   constructor(
+    kind: string,
     input: GraphNode,
-    private readonly sigma: number,
+    private readonly amount: number,
   ) {
-    super('steep', [sigma], [input], 1);
+    super(kind, [amount], [input], 1);
   }
 
   extent(scale: number): Region {
@@ -202,28 +202,34 @@ export class SteepNode extends GraphNode {
 
   draw(out: Rect, scale: number, from: Drawing): CoverageImage {
     const image = from.take(0) ?? newCoverage(out.width, out.height);
-    steepened(image, this.sigma * scale);
+    this.change(image, this.amount, scale);
     return image;
+  }
+
+  /** Changes the values in place. */
+  protected abstract change(image: CoverageImage, amount: number, scale: number): void;
+}
+
+/** Coverage whose edge is as steep as a drawn one, after it was softened to even out its jags. */
+export class SteepNode extends PointNode {
+  /** @param sigma what it was softened by, in composition pixels */
+  constructor(input: GraphNode, sigma: number) {
+    super('steep', input, sigma);
+  }
+
+  protected change(image: CoverageImage, sigma: number, scale: number): void {
+    steepened(image, sigma * scale);
   }
 }
 
 /** Coverage whose edge is made steeper. */
-export class FirmNode extends GraphNode {
-  constructor(
-    input: GraphNode,
-    private readonly firm: number,
-  ) {
-    super('firm', [firm], [input], 1);
+export class FirmNode extends PointNode {
+  constructor(input: GraphNode, amount: number) {
+    super('firm', input, amount);
   }
 
-  extent(scale: number): Region {
-    return this.inputs[0]?.extent(scale) ?? [];
-  }
-
-  draw(out: Rect, _scale: number, from: Drawing): CoverageImage {
-    const image = from.take(0) ?? newCoverage(out.width, out.height);
-    firm(image, this.firm);
-    return image;
+  protected change(image: CoverageImage, amount: number): void {
+    firm(image, amount);
   }
 }
 
