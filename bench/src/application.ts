@@ -49,12 +49,15 @@ function pageMemory(browserPid: number): number {
 }
 
 /** Starts the built server on empty data, and a browser. */
-export async function application(port: number): Promise<Application> {
+export async function application(
+  port: number,
+  flags: readonly string[] = [],
+): Promise<Application> {
   const data = await mkdtemp(join(tmpdir(), 'diplex-bench-'));
   const { server, address } = await serve({ data, port, folder: process.cwd() });
   const browser = await chromium.launchServer({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...flags],
   });
   const connection = await chromium.connect(browser.wsEndpoint());
   const page = await connection.newPage({ viewport: { width: 1280, height: 800 } });

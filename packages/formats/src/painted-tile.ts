@@ -22,13 +22,27 @@ const HEADER = Uint8Array.of(
   0,
 );
 
+/** Memory for lines that no packing uses now: a day of strokes would else leave it to be swept. */
+const idle: Uint8Array<ArrayBuffer>[] = [];
+
+/** The bytes, packed by the platform's own deflate. */
+async function deflated(bytes: Uint8Array<ArrayBuffer>): Promise<Uint8Array> {
+  const deflate = new CompressionStream('deflate');
+  const writer = deflate.writable.getWriter();
+  // A blob of the bytes would live on outside of this thread's memory until it is swept.
+  const written = writer.write(bytes).then(() => writer.close());
+  const packed = new Uint8Array(await new Response(deflate.readable).arrayBuffer());
+  await written;
+  return packed;
+}
+
 /**
  * A painted tile as a PNG: 16-bit greyscale with alpha, PAINTED_TILE_SIZE squared. Grey is the value
  * painted (white shows, black hides), alpha how much of it applies. Packed by the platform's own
  * deflate, since a stroke is kept only when all its tiles are packed.
  */
 export async function encodePaintedTile(pairs: Uint16Array): Promise<Uint8Array> {
-  const lines = new Uint8Array(LINE * SIDE);
+  const lines = idle.pop() ?? new Uint8Array(LINE * SIDE);
   for (let y = 0, from = 0; y < SIDE; y++) {
     for (let to = y * LINE + 1; to < (y + 1) * LINE; to += 2, from++) {
       const sample = pairs[from] as number;
@@ -36,12 +50,8 @@ export async function encodePaintedTile(pairs: Uint16Array): Promise<Uint8Array>
       lines[to + 1] = sample & 255;
     }
   }
-  const deflate = new CompressionStream('deflate');
-  const writer = deflate.writable.getWriter();
-  // A blob of the lines would live on outside of this thread's memory until it is swept.
-  const written = writer.write(lines).then(() => writer.close());
-  const data = new Uint8Array(await new Response(deflate.readable).arrayBuffer());
-  await written;
+  const data = await deflated(lines);
+  idle.push(lines);
   return png([chunk('IHDR', HEADER), chunk('IDAT', data), chunk('IEND', new Uint8Array(0))]);
 }
 
