@@ -49,15 +49,12 @@ function pageMemory(browserPid: number): number {
 }
 
 /** Starts the built server on empty data, and a browser. */
-export async function application(
-  port: number,
-  flags: readonly string[] = [],
-): Promise<Application> {
+export async function application(port: number): Promise<Application> {
   const data = await mkdtemp(join(tmpdir(), 'diplex-bench-'));
   const { server, address } = await serve({ data, port, folder: process.cwd() });
   const browser = await chromium.launchServer({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...flags],
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   const connection = await chromium.connect(browser.wsEndpoint());
   const page = await connection.newPage({ viewport: { width: 1280, height: 800 } });

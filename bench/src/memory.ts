@@ -24,9 +24,38 @@ async function stroke(page: Page, number: number): Promise<void> {
   await page.mouse.up();
 }
 
+/**
+ * Gives a way to sweep away, in the page and its workers, what nobody holds any more: what only
+ * waits to be swept is no growth.
+ */
+async function sweeper(page: Page): Promise<() => Promise<void>> {
+  const session = await page.context().newCDPSession(page);
+  const workers: string[] = [];
+  const answers = new Map<number, () => void>();
+  session.on('Target.attachedToTarget', ({ sessionId }) => workers.push(sessionId));
+  session.on('Target.receivedMessageFromTarget', ({ message }) =>
+    answers.get(JSON.parse(message).id)?.(),
+  );
+  await session.send('Target.setAutoAttach', {
+    ...{ autoAttach: true, waitForDebuggerOnStart: false, flatten: false },
+  });
+  let asked = 0;
+  const sweepWorker = async (sessionId: string) => {
+    const id = ++asked;
+    const answered = new Promise<void>((resolve) => answers.set(id, resolve));
+    const message = JSON.stringify({ id, method: 'HeapProfiler.collectGarbage' });
+    await session.send('Target.sendMessageToTarget', { sessionId, message });
+    await answered;
+  };
+  return async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    for (const worker of workers) await sweepWorker(worker);
+  };
+}
+
 /** Whether a long day of painting leaves the page as large as it was after the first hour. */
 export async function* memoryRows(): AsyncGenerator<Row> {
-  const { address, page, memory, close } = await application(PORT, ['--js-flags=--expose-gc']);
+  const { address, page, memory, close } = await application(PORT);
   try {
     await runToEnd(process.execPath, ['apps/server/dist/seed.js', address, 'demo'], {
       stdio: 'ignore',
@@ -38,11 +67,9 @@ export async function* memoryRows(): AsyncGenerator<Row> {
     await page.getByRole('navigation', { name: 'Stages' }).getByText('Cut').click();
     await page.getByRole('contentinfo').getByRole('button', { name: 'Brush', exact: true }).click();
     await settled(page);
-    // What only waits to be swept away is no growth.
-    const sweep = () => (globalThis as unknown as { gc(): void }).gc();
+    const sweep = await sweeper(page);
     const used = async () => {
-      await page.evaluate(sweep);
-      for (const worker of page.workers()) await worker.evaluate(sweep);
+      await sweep();
       return memory();
     };
     let full = 0;

@@ -3,9 +3,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { runToEnd, serve } from '../../scripts/serve.mjs';
 
+/** The folder of the running server's data, as the journeys' own process knows it. */
+export function journeyData(): string {
+  const data = process.env.DIPLEX_JOURNEY_DATA;
+  if (!data) throw new Error('The server was not started for the journeys.');
+  return data;
+}
+
 /** Starts the built server on an empty folder and fills it with the demo. Returns how to end it. */
 export default async function startServer(): Promise<() => void> {
   const data = mkdtempSync(join(tmpdir(), 'diplex-journeys-'));
+  process.env.DIPLEX_JOURNEY_DATA = data;
   const { server, address } = await serve({ data, port: 4390 });
   const end = () => {
     server.kill('SIGKILL');

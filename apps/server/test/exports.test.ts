@@ -151,21 +151,22 @@ describe('delivering', () => {
   });
 
   it('fails and says whose pixels are gone, instead of leaving them out', async () => {
-    const only = await server.bringIn(
-      'gone.png',
-      await sharp({
-        create: { width: 40, height: 30, channels: 3, background: '#a06030' },
-      })
-        .png()
-        .toBuffer(),
-    );
+    const create = { width: 40, height: 30, channels: 3, background: '#a06030' } as const;
+    const picture = await sharp({ create }).png().toBuffer();
+    const only = await server.bringIn('gone.png', picture);
     const { id } = await server.compose(oneLayer(only, 'Gone'));
     server.lose(only.hash);
-    const begun = await server.ask<JobDto>('POST', `compositions/${id}/exports`, {
-      ...{ revision: 1, format: 'png' },
-    });
-    const job = await finished(begun.body);
+    const deliver = async () => {
+      const ask = { revision: 1, format: 'png' };
+      return finished((await server.ask<JobDto>('POST', `compositions/${id}/exports`, ask)).body);
+    };
+    const job = await deliver();
     expect(job.state).toBe('failed');
     expect(job.problem).toContain('the photograph of gone.png is not there any more');
+    expect(job.problem).toContain('Bring the file in again');
+    // Who asks after the end is told of the end.
+    expect(await finished(job)).toEqual(job);
+    await server.bringIn('gone.png', picture);
+    expect((await deliver()).state).toBe('done');
   });
 });

@@ -1,7 +1,7 @@
 import { setMaxListeners } from 'node:events';
 import { newId } from '@diplex/document';
 import { Injectable, Logger } from '@nestjs/common';
-import { BehaviorSubject, type Observable } from 'rxjs';
+import { BehaviorSubject, type Observable, of } from 'rxjs';
 import { Problem } from '../problems/problem';
 import { detailsOf } from '../problems/problem-filter';
 import type { JobDto } from './export.dto';
@@ -74,7 +74,9 @@ export class JobsService {
 
   /** The job as it is now and whenever it changes, until it ends. */
   watch(id: string): Observable<JobDto> {
-    return this.find(id).state.asObservable();
+    const { state } = this.find(id);
+    // What has ended says nothing to those who come later.
+    return state.value.state === 'running' ? state.asObservable() : of(state.value);
   }
 
   stop(id: string): JobDto {

@@ -64,7 +64,8 @@ export class SourcesService {
     const { hash } = incoming;
     const known = await em.findOne(SourceRecord, { hash });
     if (known) {
-      await this.blobs.discard(incoming);
+      // Puts the file back when it was lost.
+      await this.blobs.keep(incoming);
       return { file: name, outcome: 'known', source: SourceDto.of(known) };
     }
     const { limits } = this.configuration;
