@@ -1,8 +1,4 @@
 import { availableParallelism } from 'node:os';
-import { SOURCE_TILE, tileRect, tilesUnder } from '@diplex/core';
-import { type Composition, laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
-import type { Engine } from '@diplex/engine';
-import { nodeEngine } from '@diplex/engine/node';
 import {
   BLEND_NAMES,
   compositeRows,
@@ -12,6 +8,7 @@ import {
   stopKernels,
 } from '@diplex/kernels';
 import sharp from 'sharp';
+import { FLAT, flattenRows, picture } from './flatten';
 import { type Mat, type OpenCv, openCv } from './opencv';
 import { pickRows } from './picking';
 import { compare, figure, median, milliseconds, type Row } from './row';
@@ -19,24 +16,6 @@ import { BenchPool } from './threads/pool';
 
 const THREADS = Math.max(2, availableParallelism());
 const MEGA = 2 ** 20;
-
-/** A picture that is neither flat nor noise. */
-function picture(
-  width: number,
-  height: number,
-  channels: 3 | 4,
-  seed: number,
-  to: Uint8Array,
-): void {
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i += channels) {
-      to[i] = (x + seed * 40) & 255;
-      to[i + 1] = (y * 2 + seed * 90) & 255;
-      to[i + 2] = ((x * y) >> 6) & 255;
-      if (channels === 4) to[i + 3] = 128 + ((x + y) & 127);
-    }
-  }
-}
 
 /** Every blend mode on one million float pixels, against its twin in TypeScript. */
 async function* blendRows(): AsyncGenerator<Row> {
@@ -64,73 +43,6 @@ async function* blendRows(): AsyncGenerator<Row> {
     yield await compare(what, 'the TypeScript twin', 0.25, ours, twin, 3, prepare);
   }
   stopKernels();
-}
-
-const FLAT = { width: 6000, height: 4000, layers: 8 };
-
-async function bringTiles(engine: Engine, source: string, data: Uint8Array): Promise<void> {
-  const facts = { width: FLAT.width, height: FLAT.height, channels: 4 as const, bits: 8 as const };
-  for (const place of tilesUnder(facts, { x: 0, y: 0, ...FLAT })) {
-    const rect = tileRect(facts, place.column, place.row);
-    const { samples } = engine.memory.bytes(rect.width * rect.height * 4);
-    for (let y = 0; y < rect.height; y++) {
-      const from = ((rect.y + y) * FLAT.width + rect.x) * 4;
-      samples.set(data.subarray(from, from + rect.width * 4), y * rect.width * 4);
-    }
-    engine.tell({ type: 'source-tile', tile: { source, level: 0, ...place }, facts, samples });
-  }
-}
-
-function stack(): Composition {
-  const centre = { x: FLAT.width / 2, y: FLAT.height / 2 };
-  const size = { width: FLAT.width, height: FLAT.height };
-  const layers = Array.from({ length: FLAT.layers }, (_, i) =>
-    plainLayer(
-      `layer${i}`,
-      `${i}`,
-      { kind: 'photo' as const, source: `${i % 2}`, size },
-      placedAt(centre),
-    ),
-  );
-  return laidOut({ ...newComposition('Bench', size), mixIn: 'encoded' }, layers);
-}
-
-/** Eight layers of 24 MP, 8 bits in and out, by the engine as it delivers. */
-async function flattenRow(): Promise<Row> {
-  const engine = nodeEngine(new URL('./render-worker.js', import.meta.url), THREADS);
-  const pictures = [0, 1].map((seed) => {
-    const data = new Uint8Array(FLAT.width * FLAT.height * 4);
-    picture(FLAT.width, FLAT.height, 4, seed, data);
-    return data;
-  });
-  for (const [i, data] of pictures.entries()) await bringTiles(engine, `${i}`, data);
-  engine.tell({ type: 'composition', key: 1, composition: stack() });
-  const rows = SOURCE_TILE / 8;
-  const bands = Array.from({ length: Math.ceil(FLAT.height / rows) }, (_, i) => {
-    const height = Math.min(rows, FLAT.height - i * rows);
-    const into = engine.memory.bytes(FLAT.width * height * 4).samples;
-    return {
-      composition: 1,
-      scale: 1,
-      region: { x: 0, y: i * rows, width: FLAT.width, height },
-      ...{ into, missing: 'refused' as const },
-    };
-  });
-  const raw = { width: FLAT.width, height: FLAT.height, channels: 4 as const };
-  const [even, odd] = pictures.map(({ buffer }) => Buffer.from(buffer));
-  const others = Array.from({ length: FLAT.layers - 1 }, (_, i) => ({
-    ...{ input: i % 2 === 0 ? odd : even, raw },
-  }));
-  const row = await compare(
-    `flatten ${FLAT.layers} layers at 24 MP, 8 bits in and out, ${THREADS} threads`,
-    "sharp's composite with as many threads",
-    0.6,
-    () => Promise.all(bands.map((ask) => engine.run('render-rows', ask))),
-    () => sharp(even, { raw }).composite(others).raw().toBuffer(),
-    3,
-  );
-  engine.close();
-  return row;
 }
 
 async function blurRows(pool: BenchPool): Promise<Row[]> {
@@ -259,7 +171,7 @@ async function allocatorRow(): Promise<Row> {
 export async function* speedRows(): AsyncGenerator<Row> {
   sharp.concurrency(THREADS);
   yield* blendRows();
-  yield await flattenRow();
+  yield* flattenRows(THREADS);
   const pool = BenchPool.start(THREADS);
   yield* await blurRows(pool);
   const cv = await openCv();
