@@ -94,7 +94,7 @@ function tinted(count: number): Composition {
   return laidOut(newComposition('Bench', FLAT), layers, masks);
 }
 
-/** Bands of the picture as a delivery asks for them, down to a row. */
+/** Bands of the picture of 32 rows, down to a row; a delivery's are 16 or more. */
 function bandsOf(engine: Engine, down: number) {
   const rows = SOURCE_TILE / 8;
   return Array.from({ length: Math.ceil(down / rows) }, (_, i) => {
