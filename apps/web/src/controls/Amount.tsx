@@ -115,8 +115,8 @@ export function Amount(props: AmountProps) {
   );
   if (layout === 'stack') {
     return (
-      <div className="stacked grid w-[73px] shrink-0 text-[11.5px]">
-        <div className="grid grid-cols-[1fr_auto] items-baseline">
+      <div className="stacked grid w-max min-w-[73px] shrink-0 text-[11.5px]">
+        <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-1">
           <label htmlFor={id} className="text-faint">
             {label}
           </label>

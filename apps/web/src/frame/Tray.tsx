@@ -30,7 +30,7 @@ export function Tray({ sentence, tools, inHand, children }: TrayProps) {
           <TrayTool key={tool.id} tool={tool} inHand={tool.id === inHand} />
         ))}
         {children && (
-          <div className="ml-1.5 flex h-[60px] min-w-0 flex-1 flex-wrap content-center items-center gap-x-[5px] gap-y-0.5 border-line border-l pl-1.5">
+          <div className="ml-1.5 flex h-[60px] min-w-0 flex-1 flex-wrap content-center items-center gap-x-2 gap-y-0.5 border-line border-l pl-1.5">
             {children}
           </div>
         )}
