@@ -5,20 +5,45 @@ const path = (name) => `^${name}/`;
 const ALLOWED = {
   'packages/document': [],
   'packages/kernels': [],
-  'packages/core': ['packages/document', 'packages/kernels'],
+  'packages/imaging': ['packages/document', 'packages/kernels'],
+  'packages/steps': ['packages/document', 'packages/kernels', 'packages/imaging'],
+  'packages/core': ['packages/document', 'packages/kernels', 'packages/imaging', 'packages/steps'],
   'packages/sight': ['packages/core'],
   'packages/formats': ['packages/document', 'packages/core'],
-  'packages/engine': ['packages/document', 'packages/kernels', 'packages/core', 'packages/formats'],
-  'apps/server': ['packages/document', 'packages/core', 'packages/formats', 'packages/engine'],
+  'packages/engine': [
+    'packages/document',
+    'packages/kernels',
+    'packages/imaging',
+    'packages/steps',
+    'packages/core',
+    'packages/formats',
+  ],
+  'apps/server': [
+    'packages/document',
+    'packages/steps',
+    'packages/core',
+    'packages/formats',
+    'packages/engine',
+  ],
   'apps/web': [
     'packages/document',
+    'packages/imaging',
+    'packages/steps',
     'packages/core',
     'packages/formats',
     'packages/engine',
     'packages/sight',
   ],
   demo: ['packages/document'],
-  bench: ['packages/document', 'packages/kernels', 'packages/core', 'packages/engine', 'demo'],
+  bench: [
+    'packages/document',
+    'packages/kernels',
+    'packages/imaging',
+    'packages/steps',
+    'packages/core',
+    'packages/engine',
+    'demo',
+  ],
 };
 
 const ours = '^(packages|apps|demo|bench|e2e)/';
@@ -33,10 +58,11 @@ module.exports = {
     })),
     {
       name: 'core-without-platform',
-      comment: 'Document, kernels and core run anywhere: no Node, no React, no Nest.',
+      comment:
+        'Document, kernels, imaging, steps and core run anywhere: no Node, no React, no Nest.',
       severity: 'error',
       from: {
-        path: '^packages/(document|kernels|core)/src/',
+        path: '^packages/(document|kernels|imaging|steps|core)/src/',
         pathNot: '\\.(test|test-support)\\.ts$',
       },
       to: { dependencyTypes: ['core'] },

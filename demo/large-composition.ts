@@ -102,7 +102,7 @@ export async function makeLargeComposition(
     layerAt(i, hashes[i % hashes.length] as string),
   );
   const document: Composition = {
-    ...{ schema: 6, title, mixIn: 'light' },
+    ...{ schema: 7, title, mixIn: 'light' },
     canvas: { ...SIZE, profile: 'srgb', surround: 38 },
     layers: Object.fromEntries(made.map(({ layer }) => [layer.id, layer])),
     root: made.map(({ layer }) => layer.id),

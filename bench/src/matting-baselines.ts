@@ -1,11 +1,11 @@
 import {
   conjugateGradient,
-  guidedFilter,
   KNOWN,
   type MatteInput,
   mattingLaplacian,
   unknownsOf,
 } from '@diplex/core';
+import { guidedFilter } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
 
 /** What is known, and one half where nothing is. */

@@ -1,12 +1,6 @@
-import {
-  blurSupport,
-  distanceFromEdge,
-  feathered,
-  gaussianBlur,
-  newCoverage,
-  phaseTable,
-} from '@diplex/core';
+import { distanceFromEdge, feathered, phaseTable } from '@diplex/core';
 import type { Rect } from '@diplex/document';
+import { blurSupport, gaussianBlur, newCoverage } from '@diplex/imaging';
 import {
   clampToAlpha,
   decodeRow,

@@ -1,5 +1,6 @@
 import { type Composition, type FillLayer, type Layer, layerById, plainLayer } from './composition';
 import { placedAt } from './geometry/placement';
+import { layerIdOf, stepHolder, stepIdOf } from './step-holder';
 
 /** The id under which the area's stand-in is found. */
 export const AREA_ID = 'area';
@@ -19,7 +20,12 @@ export function areaLayer({ canvas, area }: Composition): FillLayer {
   return { ...plainLayer(AREA_ID, 'the area', content, placement), maskUse };
 }
 
-/** A layer by its id, or the stand-in for the area. */
+/** What has a mask: a layer by its id, or the stand-in for the area or for a step. */
 export function maskHolder(composition: Composition, id: string): Layer | undefined {
-  return id === AREA_ID ? areaLayer(composition) : layerById(composition, id);
+  if (id === AREA_ID) return areaLayer(composition);
+  const layer = layerById(composition, layerIdOf(id));
+  const stepId = stepIdOf(id);
+  if (!layer || stepId === null) return layer;
+  const step = layer.steps.find((each) => each.id === stepId);
+  return step && stepHolder(layer, step);
 }

@@ -3,7 +3,7 @@ import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
 
-export const SCHEMA_VERSION = 6;
+export const SCHEMA_VERSION = 7;
 
 /** Side of a painted tile, in pixels of the mask. */
 export const PAINTED_TILE_SIZE = 256;
@@ -94,16 +94,32 @@ export interface GroupContent {
   readonly mixing: GroupMixing;
 }
 
+/** What lies behind the layer, in its group: its chain changes that. */
+export interface GlassContent {
+  readonly kind: 'glass';
+}
+
 /** What a layer is made of. */
-export type Content = PhotoContent | FillContent | GroupContent;
+export type Content = PhotoContent | FillContent | GroupContent | GlassContent;
 
 /** Content with pixels of its own, and thus an extent. */
-export type ExtentContent = Exclude<Content, GroupContent>;
+export type ExtentContent = PhotoContent | FillContent;
 
 /** Something that changes pixels, in the chain of a layer. */
 export interface Step {
   readonly id: string;
+  /** Its name in the catalogue of steps, which says what its values are. */
   readonly kind: string;
+  /** The version of that kind. */
+  readonly version: number;
+  readonly name: string;
+  readonly values: Readonly<Record<string, unknown>>;
+  readonly shown: boolean;
+  /** How far its result takes the place of what came in, 0..1. */
+  readonly amount: number;
+  readonly blending: BlendMode;
+  /** Where it works; everywhere without one. */
+  readonly maskUse: MaskUse | null;
 }
 
 /** What is done to the colours of a layer's edge, where its mask is neither empty nor full. */
@@ -137,6 +153,8 @@ export interface Layer {
   readonly edge: LayerEdge;
   /** 0 (nothing) to 1 (all). */
   readonly opacity: number;
+  /** How much of its content shows, 0..1, apart from what its steps lay round it; all when left out. */
+  readonly contentOpacity?: number;
   /** Not looked at for a group that layers pass through. */
   readonly blending: BlendMode;
 }
@@ -151,6 +169,15 @@ export function isPhoto(layer: Layer): layer is PhotoLayer {
 
 export function isFill(layer: Layer): layer is FillLayer {
   return layer.content.kind === 'fill';
+}
+
+/** Whether a layer has pixels of its own, and thus an extent: groups and glass have none. */
+export function hasExtent(layer: Layer): layer is Layer & { readonly content: ExtentContent } {
+  return layer.content.kind === 'photo' || layer.content.kind === 'fill';
+}
+
+export function isGlass(layer: Layer): boolean {
+  return layer.content.kind === 'glass';
 }
 
 export function isGroup(layer: Layer): layer is GroupLayer {

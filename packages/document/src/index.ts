@@ -11,5 +11,6 @@ export * from './migrations';
 export * from './operations';
 export * from './placing';
 export * from './ranges';
+export * from './step-holder';
 export * from './tree';
 export * from './validation';

@@ -1,16 +1,16 @@
 import { areaLayer } from './area';
-import { type Composition, isGroup, type Layer, layerById } from './composition';
+import { type Composition, hasExtent, isGroup, type Layer, layerById } from './composition';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
-import { groupOf } from './tree';
+import { groupOf, withMaskUses } from './tree';
 
-/** A group counts from its own corner. */
+/** A group counts from its own corner, and a glass from that of what it lies in. */
 const NO_SIZE: Size = { width: 0, height: 0 };
 
 /** The extent that a layer's placement is counted by. */
 export function placedSize({ content }: Layer): Size {
-  return content.kind === 'group' ? NO_SIZE : content.size;
+  return 'size' in content ? content.size : NO_SIZE;
 }
 
 /** From a layer's own pixels to those of the group that it is in, or of the composition. */
@@ -32,18 +32,18 @@ export function layerMatrix(composition: Composition, layer: Layer): Matrix {
 
 /**
  * From the pixels of the layer's mask to composition pixels. Where it has no mask yet, those of a new
- * one: the layer's own, or the composition's for a group.
+ * one: the layer's own, or the composition's for a group or a glass.
  */
 export function maskMatrix(composition: Composition, layer: Layer): Matrix {
   const use = layer.maskUse;
-  if (!use) return isGroup(layer) ? IDENTITY : layerMatrix(composition, layer);
+  if (!use) return !hasExtent(layer) ? IDENTITY : layerMatrix(composition, layer);
   const lies = use.linked ? layerMatrix(composition, layer) : aroundMatrix(composition, layer);
   return lies === IDENTITY ? use.lies : multiply(lies, use.lies);
 }
 
 /** How a new, linked mask lies on its layer: on the layer's pixels, or for a group on those of the composition. */
 export function newMaskLies(composition: Composition, layer: Layer): Matrix {
-  if (!isGroup(layer)) return IDENTITY;
+  if (hasExtent(layer)) return IDENTITY;
   const [a, b, c, d, e, f] = invert(layerMatrix(composition, layer));
   // JSON knows no negative nought.
   return [a + 0, b + 0, c + 0, d + 0, e + 0, f + 0];
@@ -51,13 +51,14 @@ export function newMaskLies(composition: Composition, layer: Layer): Matrix {
 
 /** The extent of a new mask's own pixels where it has to be said: a group has none of its own. */
 export function newMaskSize({ canvas }: Composition, layer: Layer): { size?: Size } {
-  return isGroup(layer) ? { size: { width: canvas.width, height: canvas.height } } : {};
+  return hasExtent(layer) ? {} : { size: { width: canvas.width, height: canvas.height } };
 }
 
 /** The upright bounds of a layer's content in its own pixels: of a group, all that is in it. */
 export function contentBounds(composition: Composition, layer: Layer): Rect {
   const { content } = layer;
-  if (content.kind !== 'group') return { x: 0, y: 0, ...content.size };
+  if ('size' in content) return { x: 0, y: 0, ...content.size };
+  if (content.kind === 'glass') return glassBounds(composition, layer);
   return content.children.reduce<Rect>(
     (bounds, id) => {
       const child = layerById(composition, id);
@@ -66,6 +67,13 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
     },
     { x: 0, y: 0, width: 0, height: 0 },
   );
+}
+
+/** A glass lies over the whole canvas. */
+function glassBounds(composition: Composition, layer: Layer): Rect {
+  const { width, height } = composition.canvas;
+  const whole = { x: 0, y: 0, width, height };
+  return boundsAfter(invert(layerMatrix(composition, layer)), whole);
 }
 
 /** The upright bounds of the layer's pixels on the canvas. */
@@ -82,14 +90,15 @@ export function carriedOver(
   layer: Layer,
   from: Matrix,
   to: Matrix,
-): Pick<Layer, 'placement' | 'maskUse'> {
-  const { placement, maskUse } = layer;
-  if (alike(from, to)) return { placement, maskUse };
+): Pick<Layer, 'placement' | 'maskUse' | 'steps'> {
+  const { placement, maskUse, steps } = layer;
+  if (alike(from, to)) return { placement, maskUse, steps };
   const step = multiply(invert(to), from);
-  const lies = maskUse && !maskUse.linked ? multiply(step, maskUse.lies) : maskUse?.lies;
   return {
     placement: carriedPlacement(placement, step, placedSize(layer)),
-    maskUse: maskUse && lies ? { ...maskUse, lies } : null,
+    ...withMaskUses({ maskUse, steps }, (use) =>
+      use.linked ? use : { ...use, lies: multiply(step, use.lies) },
+    ),
   };
 }
 
@@ -136,7 +145,7 @@ export function changedPlacement(
 export function maskSize(composition: Composition, layer: Layer): Size {
   const mask = layer.maskUse ? composition.masks[layer.maskUse.mask] : undefined;
   if (mask?.size) return mask.size;
-  return layer.content.kind === 'group' ? areaExtent(composition) : layer.content.size;
+  return hasExtent(layer) ? layer.content.size : areaExtent(composition);
 }
 
 function areaExtent(composition: Composition): Size {

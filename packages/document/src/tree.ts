@@ -1,5 +1,13 @@
 import { isDraft } from 'mutative';
-import { type Composition, isGroup, type Layer, layerById } from './composition';
+import {
+  type Composition,
+  isGroup,
+  type Layer,
+  layerById,
+  type MaskUse,
+  type Step,
+} from './composition';
+import { layerIdOf, stepHolder } from './step-holder';
 
 type Layers = Composition['layers'];
 
@@ -20,7 +28,7 @@ function groupsOf(layers: Layers): ReadonlyMap<string, string> {
 
 /** The group that a layer is in; undefined for one that is in none. */
 export function groupOf(composition: Composition, id: string): Layer | undefined {
-  const group = groupsOf(composition.layers).get(id);
+  const group = groupsOf(composition.layers).get(layerIdOf(id));
   return group === undefined ? undefined : layerById(composition, group);
 }
 
@@ -76,21 +84,52 @@ export function outermost(composition: Composition, ids: readonly string[]): str
 export interface UseSite {
   /** The layer that uses it; null for the area. */
   readonly layer: Layer | null;
+  /** The step of that layer that does; null for the layer itself. */
+  readonly step: Step | null;
   readonly mask: string;
+}
+
+function sitesOf(layer: Layer): UseSite[] {
+  const own = layer.maskUse ? [{ layer, step: null, mask: layer.maskUse.mask }] : [];
+  const ofSteps = layer.steps.flatMap((step) =>
+    step.maskUse ? [{ layer, step, mask: step.maskUse.mask }] : [],
+  );
+  return [...own, ...ofSteps];
+}
+
+/** The masks that a layer and its steps use. */
+export function masksOf(layer: Layer): string[] {
+  return sitesOf(layer).map(({ mask }) => mask);
+}
+
+/** A layer with each use of a mask, its own and its steps', changed. */
+export function withMaskUses<Of extends Pick<Layer, 'maskUse' | 'steps'>>(
+  layer: Of,
+  change: (use: MaskUse) => MaskUse,
+): Of {
+  const changed = (use: MaskUse | null) => use && change(use);
+  const steps = layer.steps.map((step) => ({ ...step, maskUse: changed(step.maskUse) }));
+  return { ...layer, maskUse: changed(layer.maskUse), steps };
 }
 
 /** Everything that uses a mask. */
 export function maskSites(composition: Composition): UseSite[] {
-  const sites: UseSite[] = Object.values(composition.layers).flatMap((layer) =>
-    layer.maskUse ? [{ layer, mask: layer.maskUse.mask }] : [],
-  );
-  if (composition.area) sites.push({ layer: null, mask: composition.area.mask });
+  const sites = Object.values(composition.layers).flatMap(sitesOf);
+  if (composition.area) sites.push({ layer: null, step: null, mask: composition.area.mask });
   return sites;
 }
 
-/** The layers that use a mask. */
+/** The layers whose own mask it is. */
 export function usersOf(composition: Composition, mask: string): Layer[] {
   return maskSites(composition).flatMap((site) =>
-    site.layer && site.mask === mask ? [site.layer] : [],
+    site.layer && !site.step && site.mask === mask ? [site.layer] : [],
   );
+}
+
+/** Whatever of layers uses a mask: the layers, and the stand-ins for their steps. */
+export function holdersOf(composition: Composition, mask: string): Layer[] {
+  return maskSites(composition).flatMap((site) => {
+    if (!site.layer || site.mask !== mask) return [];
+    return [site.step ? stepHolder(site.layer, site.step) : site.layer];
+  });
 }

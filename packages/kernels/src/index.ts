@@ -27,6 +27,16 @@ export {
   stopKernels,
 } from './memory/thread';
 export { addPairs, meanRow } from './painted/mean-pairs';
+export {
+  decodeInPlace,
+  encodeRow,
+  matrixRow,
+  mixRow,
+  premultiplyRow,
+  straightenRow,
+  tablesRow,
+} from './point/rows';
+export { inReach, makeTables, TABLE_LENGTH, TABLE_STEPS } from './point/tables';
 export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
 export type { Taps } from './resample/taps';

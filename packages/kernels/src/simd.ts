@@ -18,6 +18,15 @@ export { squaredDistances } from './distance/simd';
 export { combineMasks, turnRound } from './masks/simd';
 export { startThread } from './memory/simd';
 export { addPairs, meanRow } from './painted/simd';
+export {
+  decodeRowInPlace,
+  encodeRow,
+  matrixRow,
+  mixRow,
+  premultiplyRow,
+  straightenRow,
+  tablesRow,
+} from './point/simd';
 export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/simd';
 export { doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
 export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';

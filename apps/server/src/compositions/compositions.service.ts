@@ -9,12 +9,11 @@ import {
   HistoryChangeSchema,
   newComposition,
   newId,
-  openedDocument,
   problemsOf,
   sourcesOf,
   tiledOf,
-  validateComposition,
 } from '@diplex/document';
+import { openedDocument, validateComposition } from '@diplex/steps';
 import { MikroORM } from '@mikro-orm/libsql';
 import { Inject, Injectable } from '@nestjs/common';
 import { plainToInstance } from 'class-transformer';

@@ -1,5 +1,5 @@
 import { neededPixels } from '@diplex/core';
-import { type Composition, isTiled, type Rect } from '@diplex/document';
+import { type Composition, holdersOf, isTiled, type Rect } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Problem } from '../problems/problem';
@@ -24,7 +24,8 @@ export interface RenderOptions {
 }
 
 /** Says whose pixels are missing. */
-function missingProblem({ layers, masks }: Composition, hashes: readonly string[]): Problem {
+function missingProblem(composition: Composition, hashes: readonly string[]): Problem {
+  const { layers, masks } = composition;
   const gone = new Set(hashes);
   const photos = Object.values(layers).filter(
     ({ content }) => content.kind === 'photo' && gone.has(content.source),
@@ -34,9 +35,7 @@ function missingProblem({ layers, masks }: Composition, hashes: readonly string[
       (part) => isTiled(part) && Object.values(part.tiles).some((each) => gone.has(each)),
     ),
   );
-  const users = Object.values(layers).filter(({ maskUse }) =>
-    painted.some(({ id }) => id === maskUse?.mask),
-  );
+  const users = painted.flatMap(({ id }) => holdersOf(composition, id));
   const names = [
     ...photos.map(({ name }) => `the photograph of ${name}`),
     ...users.map(({ name }) => `what was painted on the mask of ${name}`),

@@ -6,6 +6,7 @@ import {
   duplicateLayer,
   groupLayers,
   groupOf,
+  hasExtent,
   isGroup,
   type Layer,
   layerBounds,
@@ -145,9 +146,9 @@ export function placeOnCanvas(way: 'fit' | 'fill'): void {
   const { composition, perform } = useComposition.getState();
   if (!layer) return;
   const { canvas } = composition;
-  const { content, placement } = layer;
-  if (content.kind !== 'group' && !groupOf(composition, layer.id)) {
-    const scale = scaleToCanvas(way, content.size, canvas, placement.turn);
+  const { placement } = layer;
+  if (hasExtent(layer) && !groupOf(composition, layer.id)) {
+    const scale = scaleToCanvas(way, layer.content.size, canvas, placement.turn);
     return place(() => ({
       ...{ x: canvas.width / 2, y: canvas.height / 2, scaleX: scale, scaleY: scale },
     }));

@@ -8,8 +8,8 @@ import {
   OperationRefused,
   perform,
   record,
-  validateComposition,
 } from '@diplex/document';
+import { validateComposition } from '@diplex/steps';
 import { create } from 'zustand';
 import type { LoadedComposition } from '../link/server';
 import { tellProblem } from './notice-store';

@@ -1,4 +1,4 @@
-import { type Layer, lockLayer, renameLayer } from '@diplex/document';
+import { hasExtent, type Layer, lockLayer, renameLayer } from '@diplex/document';
 import {
   IconCopy,
   IconLock,
@@ -98,11 +98,14 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     photo: `photo · ${source?.title ?? 'source'}`,
     fill: 'fill',
     group: 'group',
+    glass: 'glass',
   }[content.kind];
   const extent =
     content.kind === 'group'
       ? counted(content.children.length, 'layer')
-      : `${content.size.width} × ${content.size.height}`;
+      : hasExtent(layer)
+        ? `${layer.content.size.width} × ${layer.content.size.height}`
+        : 'changes what lies behind it';
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
       {what} · {extent}

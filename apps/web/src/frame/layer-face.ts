@@ -11,6 +11,7 @@ import { address } from '../link/server';
 export function faceOf(composition: Composition, { content }: Layer): string {
   if (content.kind === 'photo') return `url(${address.sourceThumbnail(content.source)})`;
   if (content.kind === 'fill') return fillFace(content.fill);
+  if (content.kind === 'glass') return 'none';
   // A group shows the nearest thing in it that is shown.
   const inside = content.children.flatMap((id) => layerById(composition, id) ?? []);
   const nearest = inside.findLast(({ shown }) => shown) ?? inside.at(-1);

@@ -1,4 +1,4 @@
-import { greyOfLightness } from '@diplex/core';
+import { greyOfLightness } from '@diplex/imaging';
 import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type ToolName, useHand } from '../bench/hand-store';

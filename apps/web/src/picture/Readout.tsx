@@ -1,4 +1,4 @@
-import { lightness } from '@diplex/core';
+import { lightness } from '@diplex/imaging';
 import { type RefObject, useEffect, useState } from 'react';
 import { pageEngine } from '../bench/engine';
 import { toComposition, useCamera } from './camera-store';

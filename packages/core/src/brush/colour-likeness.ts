@@ -1,5 +1,5 @@
 import type { Rect } from '@diplex/document';
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import type { SourceLevel } from '../pixels/source-level';
 import type { Colour } from '../render/view';
 

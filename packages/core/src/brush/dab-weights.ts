@@ -1,5 +1,5 @@
 import type { Rect } from '@diplex/document';
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import { meanOf } from '../pick/reach';
 import type { SourceLevel } from '../pixels/source-level';
 import { likenessOf } from './colour-likeness';

@@ -1,5 +1,5 @@
 import { growRect, intersectRects, isEmpty, type Rect } from '@diplex/document';
-import { type ColourPlanes, guidedFilter } from '../filter/guided-filter';
+import { type ColourPlanes, guidedFilter } from '@diplex/imaging';
 import type { SourceLevel } from '../pixels/source-level';
 import { type TapsWork, WorkRefused } from './brush-work';
 import { likenessTo } from './colour-likeness';

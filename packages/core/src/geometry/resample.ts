@@ -7,6 +7,7 @@ import {
   roundOut,
   scaling,
 } from '@diplex/document';
+import { type FloatImage, unwrittenImage } from '@diplex/imaging';
 import {
   clampToAlpha,
   inScratch,
@@ -19,7 +20,6 @@ import {
   scratchIntegers,
   weighRows,
 } from '@diplex/kernels';
-import { type FloatImage, unwrittenImage } from '../image/images';
 import type { FoundLevel } from '../pixels/pixel-reader';
 import { readRow } from '../pixels/read-row';
 import type { TiledLevel } from '../pixels/tiled-level';

@@ -1,11 +1,16 @@
 import {
   AREA_ID,
   type Composition,
+  contentBounds,
   groupOf,
+  hasExtent,
+  invert,
+  isGlass,
   isGroup,
   isOfColours,
   type Layer,
   layerById,
+  layerIdOf,
   layerMatrix,
   listAround,
   type Mask,
@@ -13,12 +18,20 @@ import {
   type Matrix,
   maskMatrix,
   maskOf,
+  multiply,
+  type Step,
+  scaling,
+  stepHolder,
+  stepHolderId,
+  stepIdOf,
   type TonesPart,
+  translation,
 } from '@diplex/document';
+import { isAtWork, presentValues, stepEntry } from '@diplex/steps';
 import { hasFringe } from '../render/clean-fringe';
 import type { GraphNode } from './node';
 import { FringeNode, TintNode } from './nodes/edge-nodes';
-import { OverNode, ThroughNode } from './nodes/fold-nodes';
+import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
 import {
   ChokeNode,
   CombineNode,
@@ -31,6 +44,15 @@ import {
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, FillNode } from './nodes/plain-nodes';
+import {
+  ChainEndNode,
+  CoveredNode,
+  type DrawnPoint,
+  type Frame,
+  HistogramNode,
+  NearNode,
+  PointRunNode,
+} from './nodes/step-nodes';
 
 /** Which picture a part of a mask looks at. */
 export type Looks = (of: TonesPart['of']) => GraphNode;
@@ -45,6 +67,30 @@ export interface LayerNodes {
   readonly coverage: GraphNode | null;
   /** What lies behind it. */
   readonly behind: GraphNode;
+}
+
+/** What a step lays under or over a layer. */
+interface Laid {
+  readonly node: GraphNode;
+  readonly step: Step;
+  readonly mask: GraphNode | null;
+}
+
+/** A layer as its edge and its chain leave it. */
+interface Look {
+  readonly content: GraphNode;
+  /** Where it shows; null for everywhere, or where the content itself has been covered. */
+  readonly coverage: GraphNode | null;
+  readonly under: readonly Laid[];
+  readonly over: readonly Laid[];
+}
+
+/** How a layer is put on what lies behind it. */
+type Compositing = Pick<Layer, 'opacity' | 'contentOpacity' | 'blending'>;
+
+/** Whether a group's layers are put on what lies behind it one by one; a chain needs them as one thing. */
+function passesThrough(layer: Layer): boolean {
+  return isGroup(layer) && layer.content.mixing === 'through' && !layer.steps.some(isAtWork);
 }
 
 const graphs = new WeakMap<Composition, CompositionGraph>();
@@ -76,6 +122,8 @@ export class CompositionGraph {
     const known = this.known.get(layer.id);
     if (known) return known;
     if (layer.id === AREA_ID) return this.nodesOf(layer, this.root);
+    const owner = layerById(this.composition, layerIdOf(layer.id));
+    if (stepIdOf(layer.id) !== null && owner) return this.underMask(layer, this.layer(owner));
     // It is in a group that is hidden: that is put together as if it were not, on nothing.
     const group = groupOf(this.composition, layer.id);
     const list = listAround(this.composition, group?.id ?? null);
@@ -83,36 +131,129 @@ export class CompositionGraph {
     return this.known.get(layer.id) ?? this.nodesOf(layer, new ClearNode());
   }
 
-  /** A layer by itself, without its mask: its content within its border. */
+  /** A layer by itself, without its mask and its chain: its content within its border. */
   alone(layer: Layer): GraphNode {
     const { mixIn } = this.composition;
+    const picture = isGlass(layer) ? this.layer(layer).picture : this.pictureOf(layer);
     const border = this.borderOf(layer);
-    return new OverNode(
-      layer.id,
-      new ClearNode(),
-      this.pictureOf(layer),
-      border,
-      1,
-      'normal',
-      mixIn,
-    );
+    return new OverNode(layer.id, new ClearNode(), picture, border, 1, 'normal', mixIn);
   }
 
-  /** A layer's content as it shows before something: its fringe cleaned and its edge tinted. */
-  look(layer: Layer, { picture, mask }: LayerNodes, behind: GraphNode): GraphNode {
+  /** A layer put on something: its fringe cleaned, its chain gone through, its edge tinted. */
+  laidOn(
+    layer: Layer,
+    nodes: LayerNodes,
+    behind: GraphNode,
+    { opacity, contentOpacity = 1, blending }: Compositing,
+  ): GraphNode {
+    const { mixIn } = this.composition;
+    const { content, coverage, under, over } = this.look(layer, nodes, behind);
+    const lay = (on: GraphNode, { node, step, mask }: Laid) => {
+      const id = stepHolderId(layer.id, step.id);
+      return new OverNode(id, on, node, mask, opacity * step.amount, step.blending, mixIn);
+    };
+    const full = opacity * contentOpacity;
+    const onUnder = under.reduce<GraphNode>(lay, behind);
+    const covered =
+      full > 0
+        ? new OverNode(layer.id, onUnder, content, coverage, full, blending, mixIn)
+        : onUnder;
+    return over.reduce<GraphNode>(lay, covered);
+  }
+
+  /** A layer's content as it shows before something. */
+  private look(layer: Layer, nodes: LayerNodes, behind: GraphNode): Look {
     const { edge } = layer;
+    const { picture, mask } = nodes;
     const { mixIn, canvas } = this.composition;
-    if (!mask) return picture;
-    const clean = hasFringe(edge)
-      ? new FringeNode(
-          ...([picture, mask, edge, mixIn] as const),
-          edge.fringeBrushed
-            ? new TilesNode(edge.fringeBrushed, maskMatrix(this.composition, layer), 2)
-            : null,
-          edge.fringeWhere === 'visible' ? behind : null,
-        )
-      : picture;
-    return edge.tint ? new TintNode(clean, mask, behind, edge, canvas) : clean;
+    const clean =
+      mask && hasFringe(edge)
+        ? new FringeNode(
+            ...([picture, mask, edge, mixIn] as const),
+            edge.fringeBrushed
+              ? new TilesNode(edge.fringeBrushed, maskMatrix(this.composition, layer), 2)
+              : null,
+            edge.fringeWhere === 'visible' ? behind : null,
+          )
+        : picture;
+    const look = this.chained(layer, clean, nodes.coverage, behind);
+    if (!mask || !edge.tint) return look;
+    return { ...look, content: new TintNode(look.content, mask, behind, edge, canvas) };
+  }
+
+  /** What comes into a step of a layer, and how much of it counts for what the step measures. */
+  intoStep(layer: Layer, step: string): GraphNode {
+    const nodes = this.layer(layer);
+    const before = layer.steps.slice(
+      0,
+      layer.steps.findIndex(({ id }) => id === step),
+    );
+    const shortened = { ...layer, steps: before };
+    const { content, coverage } = this.chained(
+      ...([shortened, nodes.picture, isGlass(layer) ? null : nodes.coverage] as const),
+      nodes.behind,
+    );
+    return new HistogramNode(content, coverage, this.frameOf(layer), this.composition.mixIn);
+  }
+
+  /** Content as the steps of a chain leave it, one after the other. */
+  private chained(
+    layer: Layer,
+    start: GraphNode,
+    covers: GraphNode | null,
+    behind: GraphNode,
+  ): Look {
+    const steps = layer.steps.filter(isAtWork);
+    if (steps.length === 0) return { content: start, coverage: covers, under: [], over: [] };
+    const { mixIn } = this.composition;
+    const frame = this.frameOf(layer);
+    let [content, coverage] = [start, covers];
+    let run: DrawnPoint[] = [];
+    const [under, over]: [Laid[], Laid[]] = [[], []];
+    const endRun = () => {
+      if (run.length > 0) content = new PointRunNode(content, run, frame, mixIn);
+      run = [];
+    };
+    for (const step of steps) {
+      const compute = stepEntry(step.kind)?.compute;
+      const mask = this.maskOf(stepHolder(layer, step), behind);
+      if (!compute) continue;
+      if (compute.reads === 'point') {
+        if (compute.measures) endRun();
+        const histogram = compute.measures
+          ? new HistogramNode(content, coverage, frame, mixIn)
+          : null;
+        run.push({ step, compute, mask, histogram });
+        continue;
+      }
+      endRun();
+      const values = presentValues(step);
+      const covered = Boolean(compute.covered?.(values)) && coverage !== null;
+      const thing = covered && coverage ? new CoveredNode(content, coverage) : content;
+      const drawn = { step, compute, mask };
+      const lays = compute.lays?.(values);
+      if (lays) {
+        const node = new NearNode(thing, null, drawn, frame, mixIn, 'alone');
+        (lays === 'under' ? under : over).push({ node, step, mask });
+        continue;
+      }
+      content = new NearNode(thing, covered ? null : coverage, drawn, frame, mixIn, 'mixed');
+      if (covered) coverage = null;
+    }
+    endRun();
+    const end = content === start ? start : new ChainEndNode(content);
+    return { content: end, coverage, under, over };
+  }
+
+  /** What the steps of a layer work on. */
+  private frameOf(layer: Layer): Frame {
+    const { width, height } = this.composition.canvas;
+    const canvas = { x: 0, y: 0, width, height };
+    const whole = isGlass(layer) ? canvas : contentBounds(this.composition, layer);
+    const [across, down] = [Math.max(1, whole.width), Math.max(1, whole.height)];
+    const own = isGlass(layer) ? [] : [invert(layerMatrix(this.composition, layer))];
+    const steps = [scaling(1 / across, 1 / down), translation(-whole.x, -whole.y), ...own];
+    return { toShares: steps.reduce(multiply), aspect: across / down, canvas };
   }
 
   /** Layers put on what lies behind them, far to near; `known` takes what is drawn of each. */
@@ -133,13 +274,29 @@ export class CompositionGraph {
   private put(layer: Layer, nodes: LayerNodes, known: Map<string, LayerNodes> | null): GraphNode {
     const { behind, coverage } = nodes;
     const { id, opacity, blending } = layer;
-    if (isGroup(layer) && layer.content.mixing === 'through') {
+    if (isGlass(layer)) {
+      const { content } = this.chained(layer, behind, null, behind);
+      if (content === behind) return behind;
+      const { mixIn } = this.composition;
+      return new GlassNode(id, behind, content, nodes.mask, opacity, blending, mixIn);
+    }
+    if (isGroup(layer) && passesThrough(layer)) {
       const folded = this.fold(layer.content.children, behind, known);
       if (!coverage && opacity === 1) return folded;
       return new ThroughNode(id, behind, folded, coverage, opacity, nodes.picture);
     }
-    const content = this.look(layer, nodes, behind);
-    return new OverNode(id, behind, content, coverage, opacity, blending, this.composition.mixIn);
+    return this.laidOn(layer, nodes, behind, layer);
+  }
+
+  /** What is drawn of a layer, or of the stand-in of a step, under its own mask. */
+  private underMask(
+    holder: Layer,
+    { picture, behind }: Pick<LayerNodes, 'picture' | 'behind'>,
+  ): LayerNodes {
+    const mask = this.maskOf(holder, behind);
+    const border = this.borderOf(holder);
+    const coverage = border && mask ? new CoverageNode(border, mask) : (border ?? mask);
+    return { picture, mask, coverage, behind };
   }
 
   private nodesOf(
@@ -147,31 +304,30 @@ export class CompositionGraph {
     behind: GraphNode,
     known: Map<string, LayerNodes> | null = null,
   ): LayerNodes {
-    const isolated = isGroup(layer) && layer.content.mixing === 'isolated';
-    const picture = this.pictureOf(layer, isolated ? known : null);
-    const mask = this.maskOf(layer, behind);
-    const border = this.borderOf(layer);
-    const coverage = border && mask ? new CoverageNode(border, mask) : (border ?? mask);
-    return { picture, mask, coverage, behind };
+    const isolated = isGroup(layer) && !passesThrough(layer);
+    const picture = isGlass(layer) ? behind : this.pictureOf(layer, isolated ? known : null);
+    return this.underMask(layer, { picture, behind });
   }
 
   private borderOf(layer: Layer): GraphNode | null {
-    const { content } = layer;
-    if (content.kind === 'group') return null;
-    return new BorderNode(content.size, layerMatrix(this.composition, layer));
+    if (!hasExtent(layer)) return null;
+    return new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
   }
 
   private pictureOf(layer: Layer, known: Map<string, LayerNodes> | null = null): GraphNode {
-    const made = this.pictures.get(layer.id);
+    const id = layerIdOf(layer.id);
+    const made = this.pictures.get(id);
     if (made) return made;
     const picture = this.newPicture(layer, known);
-    this.pictures.set(layer.id, picture);
+    this.pictures.set(id, picture);
     return picture;
   }
 
   private newPicture(layer: Layer, known: Map<string, LayerNodes> | null): GraphNode {
     const { content } = layer;
     const { mixIn } = this.composition;
+    // Who looks at a glass from elsewhere sees nothing: it has no pixels of its own.
+    if (content.kind === 'glass') return new ClearNode();
     if (content.kind === 'group') {
       if (this.underWay.has(layer.id)) return new ClearNode();
       this.underWay.add(layer.id);
@@ -189,7 +345,7 @@ export class CompositionGraph {
     const use = layer.maskUse;
     if (!mask || !use) return null;
     const looks: Looks = (of) => {
-      if (of === 'behind') return behind;
+      if (of === 'behind' || (of === 'own' && isGlass(layer))) return behind;
       const other = of === 'own' ? layer : (layerById(this.composition, of.layer) ?? layer);
       return this.pictureOf(other);
     };

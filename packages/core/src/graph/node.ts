@@ -1,5 +1,5 @@
 import type { BlobHash, Rect } from '@diplex/document';
-import type { CoverageImage, FloatImage } from '../image/images';
+import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { TilePlace } from '../pixels/tiled-level';
 import { digestOf } from './digest';

@@ -1,6 +1,6 @@
 import type { Rect } from '@diplex/document';
+import { type CoverageImage, cropImage, type FloatImage } from '@diplex/imaging';
 import { keptFromScratch, scratchFloats } from '@diplex/kernels';
-import { type CoverageImage, cropImage, type FloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { Channels, Drawing, GraphNode, Image, Leaves } from './node';
 import type { NodeStore } from './node-store';

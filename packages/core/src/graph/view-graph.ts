@@ -1,10 +1,9 @@
-import { type Composition, layerById, layerMatrix, maskHolder } from '@diplex/document';
+import { type Composition, hasExtent, layerById, layerMatrix, maskHolder } from '@diplex/document';
 import type { MixSpaceName } from '@diplex/kernels';
 import type { View } from '../render/view';
 import { graphOf } from './composition-graph';
 import { digestOf } from './digest';
 import type { GraphNode } from './node';
-import { OverNode } from './nodes/fold-nodes';
 import { BorderNode } from './nodes/plain-nodes';
 import { ChecksNode, DifferenceNode, EdgeLinesNode, GreyNode, VeilNode } from './nodes/view-nodes';
 import type { RenderPlan } from './render-node';
@@ -42,12 +41,11 @@ function newViewGraph(composition: Composition, view: View): ViewGraph {
   if (view.kind === 'composition' || !layer) return { node: graph.root, space };
   const nodes = graph.layer(layer);
   const { mask, coverage } = nodes;
+  const whole = { opacity: 1, blending: 'normal' as const };
   if (view.kind === 'plain') {
-    const { content } = layer;
-    const border =
-      content.kind === 'group'
-        ? null
-        : new BorderNode(content.size, layerMatrix(composition, layer));
+    const border = hasExtent(layer)
+      ? new BorderNode(layer.content.size, layerMatrix(composition, layer))
+      : null;
     return { node: new GreyNode(mask, border), space: 'encoded' };
   }
   const alone = graph.alone(layer);
@@ -68,9 +66,7 @@ function newViewGraph(composition: Composition, view: View): ViewGraph {
       ? [view.colour, view.colour]
       : [grey(CHECKS[view.checks][0]), grey(CHECKS[view.checks][1])];
   const backdrop = new ChecksNode([even, odd], space);
-  const look = graph.look(layer, nodes, backdrop);
-  const node = new OverNode(layer.id, backdrop, look, coverage, 1, 'normal', space);
-  return { node, space };
+  return { node: graph.laidOn(layer, nodes, backdrop, whole), space };
 }
 
 /**

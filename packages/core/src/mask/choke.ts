@@ -1,6 +1,6 @@
 import { growRect, type Rect } from '@diplex/document';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
-import { type CoverageImage, newCoverage } from '../image/images';
 import { distanceFromEdge } from './distance';
 import type { DrawCoverage } from './feather';
 

@@ -1,8 +1,12 @@
 import type { ComponentMix, ComponentPart, ViewComponent } from '@diplex/document';
+import {
+  type CoverageImage,
+  type FloatImage,
+  lightness,
+  newCoverage,
+  oklabOfLight,
+} from '@diplex/imaging';
 import { decodeExactly, encodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { lightness } from '../colour/lightness';
-import { oklabOfLight } from '../colour/oklab';
-import { type CoverageImage, type FloatImage, newCoverage } from '../image/images';
 
 /** Colours are as far from grey as this at most, in OKLab. */
 const MOST_CHROMA = 0.33;

@@ -1,7 +1,7 @@
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { stopKernels } from '@diplex/kernels';
 import { byBoth, worst } from '@diplex/kernels/test-support';
 import { afterAll, describe, expect, it } from 'vitest';
-import { type CoverageImage, newCoverage } from '../image/images';
 import { distanceFromEdge } from './distance';
 
 afterAll(stopKernels);

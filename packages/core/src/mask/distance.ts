@@ -1,5 +1,5 @@
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { FAR, inScratch, scratchFloats, squaredDistances } from '@diplex/kernels';
-import { type CoverageImage, newCoverage } from '../image/images';
 
 /**
  * How far every pixel's centre lies from the edge of a mask, in pixels: above 0 inside, below 0

@@ -1,6 +1,6 @@
 import type { Rect } from '@diplex/document';
+import { newCoverage } from '@diplex/imaging';
 import { describe, expect, it } from 'vitest';
-import { newCoverage } from '../image/images';
 import { type DrawCoverage, feathered, featherSupport } from './feather';
 
 /** Full coverage where x (in composition pixels) is at least `edge`, with the exact share at the edge. */

@@ -1,7 +1,7 @@
 import { growRect, type Rect, roundOut } from '@diplex/document';
+import { type CoverageImage, cropCoverage, isAll, newCoverage } from '@diplex/imaging';
 import { boxFilter, FILTER_STEPS, scratchFloats, scratchIntegers } from '@diplex/kernels';
 import { catmullRom } from '../geometry/catmull-rom';
-import { type CoverageImage, cropCoverage, isAll, newCoverage } from '../image/images';
 
 /** Draws coverage for a region of output pixels at a scale (output pixels per composition pixel). */
 export type DrawCoverage = (region: Rect, scale: number) => CoverageImage;

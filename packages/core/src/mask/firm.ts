@@ -1,4 +1,4 @@
-import type { CoverageImage } from '../image/images';
+import type { CoverageImage } from '@diplex/imaging';
 
 /** Makes an edge steeper about its middle, in place. `firm` 0 (as it is) to 1 (hard). */
 export function firm({ data }: CoverageImage, amount: number): void {

@@ -8,8 +8,8 @@ import {
   roundOut,
   type Tiled,
 } from '@diplex/document';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { addPairs, inScratch, meanRow, scratchFloats, scratchIntegers } from '@diplex/kernels';
-import { type CoverageImage, newCoverage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 
 /** What a painted part says about each pixel. */

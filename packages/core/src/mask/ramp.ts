@@ -1,5 +1,5 @@
 import { invert, type Matrix, type RampPart, type Rect } from '@diplex/document';
-import { type CoverageImage, newCoverage } from '../image/images';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 
 /** How many steps the table of a falloff has. */
 const STEPS = 1024;

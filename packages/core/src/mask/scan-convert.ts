@@ -1,5 +1,5 @@
 import type { Point, Rect } from '@diplex/document';
-import { type CoverageImage, newCoverage } from '../image/images';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 
 /**
  * Areas are added up as whole numbers of this fraction of a pixel, so that the sum at a pixel is

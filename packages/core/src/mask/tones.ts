@@ -1,7 +1,6 @@
 import type { ToneComponent, TonesPart } from '@diplex/document';
+import { type CoverageImage, type FloatImage, lightness, newCoverage } from '@diplex/imaging';
 import { encodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { lightness } from '../colour/lightness';
-import { type CoverageImage, type FloatImage, newCoverage } from '../image/images';
 
 /** A component of a pixel, 0..1; red, green, blue and saturation of display-encoded values. */
 type Component = (r: number, g: number, b: number) => number;

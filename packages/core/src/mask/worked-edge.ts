@@ -6,13 +6,13 @@ import {
   type Mask,
   type Rect,
 } from '@diplex/document';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import type { EdgeWork } from '../brush/brush';
 import { maskNode } from '../graph/composition-graph';
 import type { GraphNode } from '../graph/node';
 import { PhotoNode } from '../graph/nodes/photo-node';
 import { ClearNode, FillNode } from '../graph/nodes/plain-nodes';
 import { renderNode } from '../graph/render-node';
-import { type CoverageImage, newCoverage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 
 /** How steep a firm edge is made. */

@@ -1,4 +1,4 @@
-import { boxMean } from '../filter/box-mean';
+import { boxMean } from '@diplex/imaging';
 import type { AlphaGuess } from './halved-input';
 import type { UnmixingError } from './reliability';
 import { isUnsure, type MatteInput } from './trimap';

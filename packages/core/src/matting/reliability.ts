@@ -1,4 +1,4 @@
-import { boxMean } from '../filter/box-mean';
+import { boxMean } from '@diplex/imaging';
 import { isUnsure, KNOWN, type MatteInput } from './trimap';
 import type { Unmixed, Unmixer } from './unmix';
 

@@ -1,9 +1,9 @@
 import type { Rect } from '@diplex/document';
+import { lightTable } from '@diplex/imaging';
 import { decodeExactly } from '@diplex/kernels';
 import { type SheerWork, WorkRefused } from '../brush/brush-work';
 import { likenessTo } from '../brush/colour-likeness';
 import { WHOLE_VALUE, type WorkedValues } from '../brush/worked-values';
-import { lightTable } from '../colour/oklab';
 import type { SourceLevel } from '../pixels/source-level';
 import type { Colour } from '../render/view';
 import { type SideGaussian, type SideModel, sideModel } from './side-model';

@@ -1,6 +1,6 @@
 import { PAINTED_TILE_SIZE, type Rect, type Size } from '@diplex/document';
+import type { CoverageImage } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
-import type { CoverageImage } from '../image/images';
 import { SegmentStopped, type SegmentTask } from './segment-task';
 
 const SIDE = PAINTED_TILE_SIZE;

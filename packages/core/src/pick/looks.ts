@@ -1,5 +1,4 @@
-import { oklabOf } from '../colour/oklab';
-import { boxMean } from '../filter/box-mean';
+import { boxMean, oklabOf } from '@diplex/imaging';
 import type { PickGround } from './pick-ground';
 
 /** Numbers that a pixel is known by: OKLab and texture. */

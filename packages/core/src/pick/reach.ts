@@ -1,5 +1,5 @@
 import type { Point } from '@diplex/document';
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import type { SourceLevel } from '../pixels/source-level';
 
 /** A place whose likeness is looked for. */

@@ -1,4 +1,4 @@
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import { capacityOf, differenceAt } from './cohesion';
 import { MARK } from './mark';
 import { PixelGraph, STEPS } from './max-flow';

@@ -2,10 +2,12 @@ import {
   boundsAfter,
   type Composition,
   growthOf,
+  hasExtent,
   IDENTITY,
   invert,
   type Layer,
   layerById,
+  layerIdOf,
   layerMatrix,
   type Matrix,
   maskMatrix,
@@ -17,6 +19,7 @@ import {
   roundOut,
   type Size,
   scaling,
+  stepIdOf,
   translation,
 } from '@diplex/document';
 import { encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
@@ -78,9 +81,19 @@ function rounded(matrix: Matrix): number[] {
 
 /** A composition with a layer's mask left out: what is picked for it does not depend on what was picked. */
 function withoutMask({ composition, holder }: GroundPlace): Composition {
-  const layer = layerById(composition, holder.id);
+  const layer = layerById(composition, layerIdOf(holder.id));
   if (!layer) return composition;
-  const layers = { ...composition.layers, [layer.id]: { ...layer, maskUse: null, edge: {} } };
+  const stepId = stepIdOf(holder.id);
+  const bare: Layer =
+    stepId === null
+      ? { ...layer, maskUse: null, edge: {} }
+      : {
+          ...layer,
+          steps: layer.steps.map((step) =>
+            step.id === stepId ? { ...step, maskUse: null } : step,
+          ),
+        };
+  const layers = { ...composition.layers, [layer.id]: bare };
   return { ...composition, layers };
 }
 
@@ -100,10 +113,9 @@ export function groundKey(place: GroundPlace): string {
   const onOwner = multiply(invert(layerMatrix(composition, owner)), onCanvas);
   const { content } = owner;
   // A photograph or a fill is the same wherever it lies; a group is what is in it, where that lies.
-  const picture =
-    content.kind === 'group'
-      ? [graphOf(composition).layer(owner).picture.key, rounded(onCanvas)]
-      : [digestOfPart(content), rounded(onOwner)];
+  const picture = !hasExtent(owner)
+    ? [graphOf(composition).layer(owner).picture.key, rounded(onCanvas)]
+    : [digestOfPart(content), rounded(onOwner)];
   return digestOf(JSON.stringify([picture, width, height]));
 }
 

@@ -1,4 +1,4 @@
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import type { SourceLevel } from '../pixels/source-level';
 import { fitMixture, unlikeliness } from './mixture';
 

@@ -1,5 +1,5 @@
 import type { Point } from '@diplex/document';
-import { oklabOf } from '../colour/oklab';
+import { oklabOf } from '@diplex/imaging';
 import type { SourceLevel } from '../pixels/source-level';
 
 /** Places are tried at this distance from each other along the normal, in pixels. */

@@ -8,9 +8,8 @@ import {
   type Rect,
   roundOut,
 } from '@diplex/document';
+import { boxMean, oklabOfLight } from '@diplex/imaging';
 import { decodeExactly, inScratch } from '@diplex/kernels';
-import { oklabOfLight } from '../colour/oklab';
-import { boxMean } from '../filter/box-mean';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { layerCoverage } from './layer-pixels';
 import { renderView } from './render-view';

@@ -1,7 +1,7 @@
 import { FRINGE_WIDTH, type LayerEdge } from '@diplex/document';
+import type { CoverageImage, FloatImage } from '@diplex/imaging';
+import { oklabOfLight } from '@diplex/imaging';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { oklabOfLight } from '../colour/oklab';
-import type { CoverageImage, FloatImage } from '../image/images';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
 const PLACES = 6;

@@ -10,8 +10,8 @@ import {
   roundOut,
   scaling,
 } from '@diplex/document';
-import type { CoverageImage } from '../image/images';
-import { newCoverage } from '../image/images';
+import type { CoverageImage } from '@diplex/imaging';
+import { newCoverage } from '@diplex/imaging';
 import type { DrawCoverage } from '../mask/feather';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { layerCoverage, layerPicture } from './layer-pixels';

@@ -76,7 +76,10 @@ describe('an edge tint', () => {
     const looks = [before, after].map((value, i) => {
       const nodes = [was, is][i];
       if (!nodes) throw new Error('There is a thing.');
-      return graphOf(value).look(value.layers.thing as Layer, nodes, nodes.behind);
+      return graphOf(value).laidOn(value.layers.thing as Layer, nodes, nodes.behind, {
+        opacity: 1,
+        blending: 'normal',
+      });
     });
     expect(isNowhere(damage(looks[0] as never, looks[1] as never, 1))).toBe(false);
   });

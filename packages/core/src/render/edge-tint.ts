@@ -1,7 +1,12 @@
 import { type LayerEdge, type Rect, TINT_WIDTH } from '@diplex/document';
+import {
+  blurSupport,
+  type CoverageImage,
+  type FloatImage,
+  gaussianBlur,
+  unwrittenImage,
+} from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
-import { blurSupport, gaussianBlur } from '../filter/gaussian-blur';
-import { type CoverageImage, type FloatImage, unwrittenImage } from '../image/images';
 
 /** Below this deviation, in output pixels, the edge is not tinted: it cannot be seen. */
 const LEAST = 0.5;

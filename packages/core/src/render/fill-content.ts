@@ -1,6 +1,6 @@
 import { type Fill, type FillColour, invert, type Matrix, type Rect } from '@diplex/document';
+import { type FloatImage, newFloatImage } from '@diplex/imaging';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { type FloatImage, newFloatImage } from '../image/images';
 
 /** Steps into which a gradient's way is divided; between them values are mixed. */
 const STEPS = 1024;

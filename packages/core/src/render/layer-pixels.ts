@@ -1,7 +1,7 @@
 import type { Composition, Layer, Rect } from '@diplex/document';
+import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import { graphOf } from '../graph/composition-graph';
 import { renderNode } from '../graph/render-node';
-import type { CoverageImage, FloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 
 /** A layer's own pixels in a region, without mask and opacity, premultiplied; null where it has none. */

@@ -1,9 +1,9 @@
 import type { Composition, Rect } from '@diplex/document';
+import { type FloatImage, newFloatImage } from '@diplex/imaging';
 import { graphOf } from '../graph/composition-graph';
 import type { Leaves } from '../graph/node';
 import { neededBy, type RenderPlan, renderNode } from '../graph/render-node';
 import { viewGraph } from '../graph/view-graph';
-import { type FloatImage, newFloatImage } from '../image/images';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { View } from './view';
 

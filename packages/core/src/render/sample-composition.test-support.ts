@@ -20,11 +20,13 @@ import {
   type Rect,
   TONE_COMPONENTS,
 } from '@diplex/document';
+import { STEPS } from '@diplex/steps';
 import fc from 'fast-check';
 import { halveLevel } from '../pixels/halve-level';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { SourceLevel } from '../pixels/source-level';
 import { tiled } from '../pixels/tiled-level';
+import { anyStep } from './any-step.test-support';
 
 const PHOTO = 'a'.repeat(64);
 const CUT_OUT = 'b'.repeat(64);
@@ -187,15 +189,45 @@ const anyGroup = fc.record({
 /** The canvas of `anyComposition`, in pixels. */
 export const SAMPLE_CANVAS = { width: 96, height: 80 };
 
-/** Any composition of up to four layers in up to two groups, one perhaps in the other. */
+const STEP_MASK: Omit<Mask, 'id'> = {
+  ...{ name: 'Step mask', startsFrom: 'empty', feather: 2 },
+  parts: [
+    {
+      ...{ id: 'p0', kind: 'oval', name: 'Oval', shown: true, combine: 'add', feather: 0 },
+      ...{ inverted: false, x: 10, y: 5, width: 60, height: 50 },
+    },
+    {
+      ...{ id: 'p1', kind: 'tones', name: 'Tones', shown: true, combine: 'intersect', feather: 1 },
+      ...{ inverted: false, component: 'lightness', of: 'own', low: [0.1, 0.3], high: [0.8, 1] },
+    },
+  ],
+};
+
+/** Up to three steps, for a layer or a group; most have none, so that the rest is tried by itself. */
+const anyChain = fc.oneof(
+  { weight: 2, arbitrary: fc.constant([]) },
+  { weight: 1, arbitrary: fc.array(anyStep('steps'), { maxLength: 3 }) },
+);
+
+const ON_GLASS = STEPS.map(({ definition }) => definition).filter(({ on }) => on === 'content');
+
+/** A glass, and how near it stands. */
+const anyGlass = fc.record({
+  ...compositing,
+  steps: fc.array(anyStep('steps', ON_GLASS), { minLength: 1, maxLength: 3 }),
+  at: fc.nat(5),
+});
+
+/** Any composition of up to four layers in up to two groups, one perhaps in the other, and a glass. */
 export const anyComposition: fc.Arbitrary<Composition> = fc
   .tuple(
-    fc.array(anyLayer, { maxLength: 4 }),
-    fc.array(anyGroup, { maxLength: 2 }),
+    fc.array(fc.tuple(anyLayer, anyChain), { maxLength: 4 }),
+    fc.array(fc.tuple(anyGroup, anyChain), { maxLength: 2 }),
     fc.constantFrom('light' as const, 'encoded' as const),
+    fc.array(anyGlass, { maxLength: 1 }),
   )
-  .map(([layers, groups, mixIn]) => {
-    const masks: Mask[] = [];
+  .map(([layers, groups, mixIn, glasses]) => {
+    const masks: Mask[] = [{ ...STEP_MASK, id: 'steps' }];
     const used = (
       mask: Omit<Mask, 'id'> | null,
       id: string,
@@ -206,28 +238,35 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
       return { ...use, mask: id, lies: [1, 0, 0, 1, 0, 0] as const };
     };
     const made: Layer[] = layers.map(
-      ({ mask, turnedRound, linked, density, source, placement, ...rest }, i) => ({
+      ([{ mask, turnedRound, linked, density, source, placement, ...rest }, steps], i) => ({
         ...plainLayer(
           `l${i}`,
           'Layer',
           { kind: 'photo', source, size: { width: 90, height: 70 } },
           placement,
         ),
-        ...rest,
+        ...{ ...rest, steps },
         maskUse: used(mask, `m${i}`, { turnedRound, linked, density }),
       }),
     );
+    for (const { mask, turnedRound, linked, density, at, ...rest } of glasses) {
+      made.splice(at % (made.length + 1), 0, {
+        ...plainLayer('glass', 'Glass', { kind: 'glass' }, placedAt({ x: 0, y: 0 })),
+        ...rest,
+        maskUse: used(mask, 'mg', { turnedRound, linked, density }),
+      });
+    }
     const empty = { ...newComposition('Any', SAMPLE_CANVAS), mixIn };
     const flat = laidOut(empty, made);
     let root: readonly string[] = flat.root;
-    const bracketed = groups.map((each, i): Layer => {
+    const bracketed = groups.map(([each, steps], i): Layer => {
       const { mask, turnedRound, linked, density, mixing, placement, from, count, ...rest } = each;
       const at = from % (root.length + 1);
       const children = root.slice(at, at + count);
       root = [...root.slice(0, at), `g${i}`, ...root.slice(at + count)];
       return {
         ...plainLayer(`g${i}`, 'Group', { kind: 'group', children, mixing }, placement),
-        ...rest,
+        ...{ ...rest, steps },
         maskUse: used(mask, `n${i}`, { turnedRound, linked, density }),
       };
     });

@@ -4,10 +4,12 @@ import { difference } from '../difference';
 import type { History } from '../history';
 import type { HistoryEntry, Patch } from '../operations/operation';
 import { toSchema6 } from './to-schema-6';
+import { toSchema7 } from './to-schema-7';
 
 /** What takes a document from a schema to a later one; schemas 2 to 5 only added what may be left out. */
 const STEPS: readonly { readonly below: number; readonly step: (document: object) => object }[] = [
   { below: 6, step: toSchema6 },
+  { below: 7, step: toSchema7 },
 ];
 
 /** Whether a value says that it is a composition of an earlier schema. */

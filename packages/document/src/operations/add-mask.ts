@@ -3,21 +3,21 @@ import type { Composition, Layer, Mask } from '../composition';
 import type { Matrix } from '../geometry/matrix';
 import { newMaskLies } from '../placing';
 import { cleanSolved } from './clean-solved';
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { holderName, type Operation, OperationRefused, unlockedHolder } from './operation';
 
 /**
- * Gives a layer a mask of its own, linked to it. Its pixels are the layer's (for a group, those of the
+ * Gives a layer or a step a mask of its own, linked to it. Its pixels are the layer's (for a group, those of the
  * composition), unless `lies` says how they lie on those.
  */
 export const addMask: Operation<{ layer: string; mask: Mask; words?: string; lies?: Matrix }> = {
   name: 'addMask',
-  words: (before, { layer, words }) => words ?? `Added a mask to ${layerName(before, layer)}`,
+  words: (before, { layer, words }) => words ?? `Added a mask to ${holderName(before, layer)}`,
   change(draft, { layer: id, mask, lies }) {
-    const layer = unlockedLayer(draft, id);
-    if (layer.maskUse) throw new OperationRefused(`${layer.name} has a mask already.`);
+    const { layer, at, name } = unlockedHolder(draft, id);
+    if (at.maskUse) throw new OperationRefused(`${name} has a mask already.`);
     draft.masks[mask.id] = castDraft(mask);
     const onLayer = lies ?? newMaskLies(draft as Composition, layer as Layer);
-    layer.maskUse = castDraft({
+    at.maskUse = castDraft({
       ...{ mask: mask.id, linked: true, turnedRound: false, lies: onLayer },
     });
     cleanSolved(draft, mask.id, mask.parts);

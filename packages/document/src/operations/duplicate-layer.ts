@@ -1,7 +1,7 @@
 import { castDraft, current } from 'mutative';
 import { type Composition, isGroup, type Layer, type Mask } from '../composition';
 import { newId } from '../identifiers';
-import { groupOf, withDescendants } from '../tree';
+import { groupOf, withDescendants, withMaskUses } from '../tree';
 import { draftLayer, draftList, layerName, type Operation } from './operation';
 
 /** A layer with all that is in it and their masks, under new ids, the layer itself under `id`. */
@@ -23,14 +23,11 @@ export function copyOf(
     return mask.id;
   };
   const copies = all.map((each): Layer => {
-    const { maskUse } = each;
     const content = isGroup(each)
       ? { ...each.content, children: each.content.children.map((child) => ids.get(child) ?? child) }
       : each.content;
-    return {
-      ...{ ...each, id: ids.get(each.id) ?? each.id, content },
-      maskUse: maskUse && { ...maskUse, mask: maskFor(maskUse.mask) },
-    };
+    const copied = { ...each, id: ids.get(each.id) ?? each.id, content };
+    return withMaskUses(copied, (use) => ({ ...use, mask: maskFor(use.mask) }));
   });
   const [first, ...inside] = copies;
   return { layer: first ?? { ...layer, id }, inside, masks: [...masks.values()] };

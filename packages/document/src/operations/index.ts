@@ -2,7 +2,9 @@
 export * from './add-layer';
 export * from './add-mask';
 export * from './add-part';
+export * from './add-steps';
 export * from './change-area';
+export * from './change-step';
 export * from './convert-part';
 export * from './divide-layer';
 export * from './duplicate-layer';
@@ -15,12 +17,14 @@ export * from './lay-part';
 export * from './link-mask';
 export * from './lock-layer';
 export * from './move-layers';
+export * from './move-step';
 export {
   type HistoryEntry,
   type Operation,
   OperationRefused,
   type Patch,
   perform,
+  unlockedStep,
 } from './operation';
 export * from './paint-fringe';
 export * from './paint-part';
@@ -28,6 +32,7 @@ export * from './pick-part';
 export * from './remove-layer';
 export * from './remove-mask';
 export * from './remove-part';
+export * from './remove-step';
 export * from './rename-composition';
 export * from './rename-layer';
 export * from './reorder-part';
@@ -36,6 +41,7 @@ export * from './separate-mask';
 export * from './set-blending';
 export * from './set-canvas-size';
 export * from './set-component';
+export * from './set-content-opacity';
 export * from './set-density';
 export * from './set-fill';
 export * from './set-layer-edge';

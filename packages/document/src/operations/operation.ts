@@ -1,4 +1,5 @@
 import { create, type Draft, type Patches } from 'mutative';
+import { maskHolder } from '../area';
 import {
   type Composition,
   type GroupContent,
@@ -6,9 +7,12 @@ import {
   type Layer,
   type Mask,
   type MaskPart,
+  type MaskUse,
+  type Step,
 } from '../composition';
 import { newId } from '../identifiers';
-import { lockedBy, usersOf } from '../tree';
+import { layerIdOf, stepHolder, stepIdOf } from '../step-holder';
+import { lockedBy, maskSites } from '../tree';
 
 export type CompositionDraft = Draft<Composition>;
 export type Patch = Patches<true>[number];
@@ -112,6 +116,35 @@ export function unlockedLayer(draft: CompositionDraft, id: string): Draft<Layer>
   return layer;
 }
 
+/** What has a mask and may be changed: a layer, or a step of one. */
+export interface DraftHolder {
+  readonly layer: Draft<Layer>;
+  /** The layer or its step: where the use of the mask stands. */
+  readonly at: { maskUse: Draft<MaskUse> | null };
+  readonly name: string;
+}
+
+/** @param id of a layer, or of the stand-in for a step */
+export function unlockedHolder(draft: CompositionDraft, id: string): DraftHolder {
+  const layer = unlockedLayer(draft, layerIdOf(id));
+  const stepId = stepIdOf(id);
+  if (stepId === null) return { layer, at: layer, name: layer.name };
+  const step = layer.steps.find((each) => each.id === stepId);
+  if (!step) throw new OperationRefused('That step is no longer in the chain.');
+  return { layer, at: step, name: holderName(draft as Composition, id) };
+}
+
+/** A step of a layer that may be changed. */
+export function unlockedStep(draft: CompositionDraft, layer: string, id: string): Draft<Step> {
+  const step = unlockedLayer(draft, layer).steps.find((each) => each.id === id);
+  if (!step) throw new OperationRefused('That step is no longer in the chain.');
+  return step;
+}
+
+export function stepName(composition: Composition, layer: string, step: string): string {
+  return composition.layers[layer]?.steps.find(({ id }) => id === step)?.name ?? 'step';
+}
+
 export function draftMask(draft: CompositionDraft, id: string): Draft<Mask> {
   const mask = draft.masks[id];
   if (!mask) throw new OperationRefused('That mask is no longer in the composition.');
@@ -120,8 +153,10 @@ export function draftMask(draft: CompositionDraft, id: string): Draft<Mask> {
 
 /** The mask, if no locked layer uses it. */
 export function unlockedMask(draft: CompositionDraft, id: string): Draft<Mask> {
-  const users = usersOf(draft as Composition, id);
-  const locked = users.find((layer) => lockedBy(draft as Composition, layer));
+  const users = maskSites(draft as Composition).filter(({ mask }) => mask === id);
+  const locked = users
+    .flatMap(({ layer }) => layer ?? [])
+    .find((layer) => lockedBy(draft as Composition, layer));
   if (locked) throw new OperationRefused(`${locked.name} is locked. Unlock it to change its mask.`);
   return draftMask(draft, id);
 }
@@ -148,10 +183,17 @@ export function layerName(composition: Composition, id: string): string {
   return composition.layers[id]?.name ?? 'layer';
 }
 
-/** The name of the layer that uses a mask, or the mask's own. */
+/** The name of a layer, or of one of its steps with that of the layer. */
+export function holderName(composition: Composition, id: string): string {
+  return maskHolder(composition, id)?.name ?? 'layer';
+}
+
+/** The name of what uses a mask, or the mask's own. */
 export function maskOwnerName(composition: Composition, maskId: string): string {
-  const [layer] = usersOf(composition, maskId);
-  return layer?.name ?? composition.masks[maskId]?.name ?? 'mask';
+  const site = maskSites(composition).find(({ layer, mask }) => layer && mask === maskId);
+  const { layer, step } = site ?? {};
+  const user = layer && step ? stepHolder(layer, step) : layer;
+  return user?.name ?? composition.masks[maskId]?.name ?? 'mask';
 }
 
 export function partName(composition: Composition, maskId: string, partId: string): string {

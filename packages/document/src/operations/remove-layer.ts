@@ -1,5 +1,5 @@
 import { type Composition, layerById } from '../composition';
-import { outermost, withDescendants } from '../tree';
+import { masksOf, outermost, withDescendants } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
 import { type Operation, takeOut, unlockedLayer } from './operation';
 
@@ -15,7 +15,7 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
       unlockedLayer(draft, id);
       const gone = withDescendants(draft as Composition, id);
       for (const layer of gone) unlockedLayer(draft, layer.id);
-      const masks = gone.map((layer) => layer.maskUse?.mask);
+      const masks = gone.flatMap(masksOf);
       takeOut(draft, [id]);
       for (const layer of gone) delete draft.layers[layer.id];
       for (const mask of masks) dropUnusedMask(draft, mask);

@@ -1,13 +1,13 @@
 import { dropUnusedMask } from './drop-unused-mask';
-import { layerName, type Operation, unlockedLayer } from './operation';
+import { holderName, type Operation, unlockedHolder } from './operation';
 
 export const removeMask: Operation<{ layer: string }> = {
   name: 'removeMask',
-  words: (before, { layer }) => `Deleted the mask of ${layerName(before, layer)}`,
+  words: (before, { layer }) => `Deleted the mask of ${holderName(before, layer)}`,
   change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
-    const maskId = layer.maskUse?.mask;
-    layer.maskUse = null;
+    const { at } = unlockedHolder(draft, args.layer);
+    const maskId = at.maskUse?.mask;
+    at.maskUse = null;
     dropUnusedMask(draft, maskId);
   },
 };

@@ -15,9 +15,10 @@ export const setCanvasSize: Operation<Size> = {
       const layer = draftLayer(draft, id);
       layer.placement.x += dx;
       layer.placement.y += dy;
-      if (layer.maskUse && !layer.maskUse.linked) {
-        layer.maskUse.lies[4] += dx;
-        layer.maskUse.lies[5] += dy;
+      for (const { maskUse } of [layer, ...layer.steps]) {
+        if (!maskUse || maskUse.linked) continue;
+        maskUse.lies[4] += dx;
+        maskUse.lies[5] += dy;
       }
     }
     if (draft.area) {

@@ -1,13 +1,13 @@
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { holderName, type Operation, OperationRefused, unlockedHolder } from './operation';
 
-/** How much of what its mask hides is hidden of a layer, 0..1. */
+/** How much of what its mask hides is hidden of a layer, or left as it was by a step, 0..1. */
 export const setDensity: Operation<{ layer: string; density: number }> = {
   name: 'setDensity',
   words: (before, { layer, density }) =>
-    `Density of the mask of ${layerName(before, layer)} to ${Math.round(density * 100)} %`,
+    `Density of the mask of ${holderName(before, layer)} to ${Math.round(density * 100)} %`,
   change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
-    if (!layer.maskUse) throw new OperationRefused(`${layer.name} has no mask.`);
-    layer.maskUse.density = args.density;
+    const { at, name } = unlockedHolder(draft, args.layer);
+    if (!at.maskUse) throw new OperationRefused(`${name} has no mask.`);
+    at.maskUse.density = args.density;
   },
 };

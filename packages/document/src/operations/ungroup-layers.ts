@@ -2,7 +2,7 @@ import { castDraft, current } from 'mutative';
 import { type Composition, isGroup, type Layer, layerById } from '../composition';
 import { IDENTITY } from '../geometry/matrix';
 import { carriedOver, ownMatrix } from '../placing';
-import { groupOf } from '../tree';
+import { groupOf, masksOf } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
 import {
   draftLayer,
@@ -35,13 +35,14 @@ export const ungroupLayers: Operation<{ group: string }> = {
       Object.assign(draftLayer(draft, id), castDraft({ ...carried, shown }));
     }
     delete draft.layers[group.id];
-    dropUnusedMask(draft, group.maskUse?.mask);
+    for (const mask of masksOf(group)) dropUnusedMask(draft, mask);
   },
 };
 
 /** Whether ungrouping may change the picture: the group does something itself. */
 export function doesSomething(composition: Composition, group: Layer): boolean {
   const { opacity, blending, maskUse, edge, content } = group;
+  if (group.steps.length > 0) return true;
   if (content.kind !== 'group') return false;
   if (content.mixing === 'through') return opacity < 1 || maskUse !== null;
   const mixed = content.children.some((id) => layerById(composition, id)?.blending !== 'normal');

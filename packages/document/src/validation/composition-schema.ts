@@ -38,7 +38,6 @@ import {
   type RampShape,
   type Recipe,
   SCHEMA_VERSION,
-  type Step,
   TONE_COMPONENTS,
   type ToneComponent,
   type TonesPart,
@@ -113,10 +112,15 @@ export class GroupContentSchema {
   @IsIn(GROUP_MIXING) mixing!: GroupMixing;
 }
 
+export class GlassContentSchema {
+  @IsIn(['glass']) kind!: 'glass';
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
   { name: 'group', value: GroupContentSchema },
+  { name: 'glass', value: GlassContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */
@@ -138,6 +142,19 @@ export class LayerEdgeSchema {
   @IsOptional() @InRange(RANGES.tintWidth) tintWidth?: number;
 }
 
+export class StepSchema {
+  @IsIdentifier() id!: string;
+  @IsIdentifier() kind!: string;
+  @IsInt() @Min(1) version!: number;
+  @IsName() name!: string;
+  /** What they may be is said by the catalogue of steps. */
+  @IsObject() values!: Record<string, unknown>;
+  @IsBoolean() shown!: boolean;
+  @InRange(RANGES.share) amount!: number;
+  @IsIn(BLEND_MODES) blending!: BlendMode;
+  @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
+}
+
 export class LayerSchema {
   @IsIdentifier() id!: string;
   @IsName() name!: string;
@@ -151,11 +168,15 @@ export class LayerSchema {
   })
   content!: Content;
   @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
-  /** There are no kinds of steps yet. */
-  @IsArray() @ArrayMaxSize(0) steps!: Step[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.stepsOfLayer)
+  @ValidateNested({ each: true })
+  @Type(() => StepSchema)
+  steps!: StepSchema[];
   @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
   @IsObject() @ValidateNested() @Type(() => LayerEdgeSchema) edge!: LayerEdgeSchema;
   @InRange(RANGES.share) opacity!: number;
+  @IsOptional() @InRange(RANGES.share) contentOpacity?: number;
   @IsIn(BLEND_MODES) blending!: BlendMode;
 }
 

@@ -71,6 +71,13 @@ export function crossProblems(composition: Composition): DocumentProblem[] {
   for (const [id, layer] of Object.entries(layers)) {
     if (layer.id !== id) problems.push({ where: `layers.${id}.id`, says: `must be ${id}` });
     if (layer.maskUse) noMask(`layers.${id}.maskUse.mask`, layer.maskUse.mask);
+    const where = `layers.${id}.steps`;
+    layer.steps.forEach(({ maskUse }, at) => {
+      if (maskUse) noMask(`${where}[${at}].maskUse.mask`, maskUse.mask);
+    });
+    for (const twice of repeated(layer.steps.map((step) => step.id))) {
+      problems.push({ where, says: `two steps have the id ${twice}` });
+    }
   }
   for (const [id, mask] of Object.entries(masks)) {
     if (mask.id !== id) problems.push({ where: `masks.${id}.id`, says: `must be ${id}` });

@@ -4,6 +4,7 @@ export const LIMITS = {
   canvasPixels: 400_000_000,
   layers: 500,
   partsOfMask: 500,
+  stepsOfLayer: 100,
   outlinePoints: 50_000,
   paintedTiles: 100_000,
   nameLength: 200,

@@ -59,7 +59,7 @@ describe('validateComposition', () => {
   it('opens the stored example of every schema version', () => {
     for (const stored of [schema1, schema2, schema3, schema4, schema5, schema6]) {
       const { schema, title, root } = validateComposition(stored);
-      expect([schema, title]).toEqual([6, stored.title]);
+      expect([schema, title]).toEqual([7, stored.title]);
       expect(root.length).toBeGreaterThan(0);
     }
   });
@@ -84,7 +84,10 @@ describe('validateComposition', () => {
     ['layers.a', (d) => d.root.pop()],
     ['layers.a.id', (d) => Object.assign(d.layers.a, { id: 'b' })],
     ['layers.a', (d) => Object.assign(d.layers, { a: null })],
-    ['layers.a.steps', (d) => Object.assign(d.layers.a, { steps: [{ id: 's', kind: 'levels' }] })],
+    [
+      'layers.a.steps[0].values',
+      (d) => Object.assign(d.layers.a, { steps: [{ id: 's', kind: 'levels' }] }),
+    ],
     ['title', (d) => Object.assign(d, { title: '' })],
   ] as [string, (d: ReturnType<typeof good>) => void][])(
     'names %s as the place that is wrong',

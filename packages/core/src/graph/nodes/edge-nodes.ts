@@ -7,7 +7,6 @@ import {
   roundOut,
   type Size,
 } from '@diplex/document';
-import type { MixSpaceName } from '@diplex/kernels';
 import {
   type CoverageImage,
   cropImage,
@@ -15,7 +14,8 @@ import {
   isAll,
   newFloatImage,
   pasteImage,
-} from '../../image/images';
+} from '@diplex/imaging';
+import type { MixSpaceName } from '@diplex/kernels';
 import { type Brushing, cleanFringe, fringeReach, showsBefore } from '../../render/clean-fringe';
 import { tintEdge, tintReach } from '../../render/edge-tint';
 import { type Demand, type Drawing, GraphNode } from '../node';

@@ -1,6 +1,7 @@
 import type { BlendMode, Rect } from '@diplex/document';
+import { type CoverageImage, type FloatImage, isAll, newFloatImage } from '@diplex/imaging';
 import { compositeRows, type MixSpaceName } from '@diplex/kernels';
-import { type CoverageImage, type FloatImage, isAll, newFloatImage } from '../../image/images';
+import { mixStep } from '@diplex/steps';
 import { type Between, type Demand, type Drawing, GraphNode, type Image } from '../node';
 import { clipped, joined, type Region } from '../region';
 import { PhotoNode } from './photo-node';
@@ -159,6 +160,53 @@ function reaches(node: GraphNode, out: Rect, scale: number): boolean {
       rect.y < out.y + out.height &&
       out.y < rect.y + rect.height,
   );
+}
+
+/** What lies behind, changed by the chain of a glass, as far as its mask and opacity let it. */
+export class GlassNode extends FoldStep {
+  /** @param altered what lies behind as the chain leaves it */
+  constructor(
+    readonly layer: string,
+    backdrop: GraphNode,
+    private readonly altered: GraphNode,
+    private readonly mask: GraphNode | null,
+    private readonly opacity: number,
+    private readonly blending: BlendMode,
+    private readonly space: MixSpaceName,
+  ) {
+    const inputs = [backdrop, altered, ...(mask ? [mask] : [])];
+    super('glass', [opacity, blending, space], inputs, 4);
+  }
+
+  reach(scale: number): Region {
+    return this.altered.extent(scale);
+  }
+
+  override through(at: (input: number) => Region, scale: number): Region {
+    const masked = this.mask ? clipped(at(2), this.reach(scale)) : [];
+    return joined(at(BACKDROP), at(1), masked);
+  }
+
+  protected stepDiffers(before: this, between: Between, scale: number): Region {
+    const alike = before.opacity === this.opacity && before.blending === this.blending;
+    if (!alike || !before.mask !== !this.mask) return 'everywhere';
+    return joined(
+      between.differ(before.altered, this.altered, scale),
+      before.mask && this.mask ? between.differ(before.mask, this.mask, scale) : [],
+    );
+  }
+
+  draw(out: Rect, _scale: number, from: Drawing): Image {
+    from.check();
+    const image = (from.take(BACKDROP) ?? newFloatImage(out.width, out.height)) as FloatImage;
+    const mask = this.mask ? (from.see(2) as CoverageImage | null) : null;
+    if (mask && isAll(mask, 0)) return image;
+    const altered = from.take(1);
+    if (!altered) return image;
+    const { opacity: amount, blending } = this;
+    mixStep(image.data, altered.data, { amount, blending, mask: mask?.data ?? null }, this.space);
+    return image;
+  }
 }
 
 /** A group whose layers were put on what lies behind one by one, as far as its mask and opacity let them. */

@@ -1,6 +1,6 @@
 import { type CombineRule, growRect, type Mask, type MaskPart, type Rect } from '@diplex/document';
+import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { combineMasks, scratchFloats, turnRound } from '@diplex/kernels';
-import { type CoverageImage, newCoverage } from '../../image/images';
 import { choked, chokeMargin } from '../../mask/choke';
 import { feathered, featherNeeds, featherSupport, gridFor } from '../../mask/feather';
 import { firm, steepened } from '../../mask/firm';

@@ -14,13 +14,8 @@ import {
   type TonesPart,
   uniteRects,
 } from '@diplex/document';
+import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
 import { type MixSpaceName, scratchFloats } from '@diplex/kernels';
-import {
-  type CoverageImage,
-  type FloatImage,
-  newCoverage,
-  newFloatImage,
-} from '../../image/images';
 import { componentsIn } from '../../mask/components';
 import { paintedCoverage, tilesNeeded } from '../../mask/painted-coverage';
 import { partOutlines } from '../../mask/part-outline';

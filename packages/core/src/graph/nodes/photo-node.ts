@@ -9,10 +9,10 @@ import {
   roundOut,
   scaling,
 } from '@diplex/document';
+import type { FloatImage } from '@diplex/imaging';
 import { compositeSamples, type MixSpaceName } from '@diplex/kernels';
 import { chooseLevel, footprintOf } from '../../geometry/choose-level';
 import { resample, sourceRect } from '../../geometry/resample';
-import type { FloatImage } from '../../image/images';
 import type { FoundLevel, PixelReader } from '../../pixels/pixel-reader';
 import { levelCount, levelSize } from '../../pixels/source-level';
 import { covers, SOURCE_TILE, tileRect, tilesUnder } from '../../pixels/tiled-level';

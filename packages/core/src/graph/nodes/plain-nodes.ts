@@ -11,8 +11,8 @@ import {
   scaling,
   transform,
 } from '@diplex/document';
+import { type CoverageImage, type FloatImage, newFloatImage } from '@diplex/imaging';
 import type { MixSpaceName } from '@diplex/kernels';
-import { type CoverageImage, type FloatImage, newFloatImage } from '../../image/images';
 import { scanConvert } from '../../mask/scan-convert';
 import { fillContent } from '../../render/fill-content';
 import { digestOfPart } from '../digest';

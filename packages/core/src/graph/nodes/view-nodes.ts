@@ -1,6 +1,6 @@
 import { growRect, type Rect } from '@diplex/document';
+import { type CoverageImage, type FloatImage, newFloatImage } from '@diplex/imaging';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { type CoverageImage, type FloatImage, newFloatImage } from '../../image/images';
 import type { Colour } from '../../render/view';
 import { type Demand, type Drawing, GraphNode } from '../node';
 import type { Region } from '../region';

@@ -41,6 +41,12 @@ const REACH = 3.2;
 /** Halving and doubling once adds this variance each, in pixels of the finer level. */
 const STEP_VARIANCE = 0.75;
 
+/** So much variance has a picture that was drawn half as large instead of being halved. */
+const DRAWN_VARIANCE = 0.25;
+
+/** So many halvings before the last, a picture can as well be drawn smaller. */
+const LEFT_TO_HALVE = 3;
+
 /**
  * How often to halve before the filter proper: so often that what remains to be done there is a
  * deviation of about 0.7 to 1.5 pixels.
@@ -49,10 +55,21 @@ function halvings(sigma: number): number {
   return Math.max(0, Math.round(Math.log2(sigma) - 0.2));
 }
 
+/**
+ * How many times a picture may be halved before it is blurred: a wide blur needs not be given all of its pixels.
+ * @param sigma in pixels of the picture as it is
+ */
+export function blurLevel(sigma: number): number {
+  return Math.max(0, halvings(sigma) - LEFT_TO_HALVE);
+}
+
 /** The deviation that is left for the coarsest level, in its pixels. */
-function remaining(sigma: number, count: number): number {
+function remaining(sigma: number, count: number, drawn: number): number {
   let variance = sigma * sigma;
-  for (let k = 0; k < count; k++) variance -= 2 * STEP_VARIANCE * 4 ** k;
+  for (let k = 0; k < count; k++) {
+    const halved = k < drawn ? DRAWN_VARIANCE : STEP_VARIANCE;
+    variance -= (halved + STEP_VARIANCE) * 4 ** k;
+  }
   return Math.sqrt(Math.max(0, variance)) / 2 ** count;
 }
 
@@ -69,10 +86,13 @@ function halfKernel(sigma: number): Float32Array {
   return half;
 }
 
-/** How far a blur looks, in pixels. */
-export function blurSupport(sigma: number): number {
+/**
+ * How far a blur looks, in pixels.
+ * @param level how many times the picture was halved before: see `gaussianBlur`
+ */
+export function blurSupport(sigma: number, level = 0): number {
   const count = halvings(sigma);
-  return (Math.ceil(REACH * remaining(sigma, count)) + 3) * 2 ** count;
+  return (Math.ceil(REACH * remaining(sigma, count, level)) + 3) * 2 ** count;
 }
 
 /**
@@ -84,18 +104,23 @@ export function blurSupport(sigma: number): number {
  * @param sigma in pixels, at least 0.5
  * @param region which pixels to make; the result does not depend on how a picture is divided
  * @param put takes the pixels of each row in turn; the memory is used again
+ * @param level the source is the picture drawn smaller by two to the power of this, at most `blurLevel`; `sigma`
+ *   and `region` are in pixels of the picture itself
  */
 export function gaussianBlur(
   source: RowSource,
   sigma: number,
   region: Rect,
   put: (row: Float32Array, y: number) => void,
+  level = 0,
 ): void {
   inScratch(() => {
     const count = halvings(sigma);
-    const kernel = halfKernel(remaining(sigma, count));
+    const kernel = halfKernel(remaining(sigma, count, level));
     const radius = kernel.length - 1;
-    const extents: Extent[] = [source];
+    const extents: Extent[] = [
+      { width: source.width * 2 ** level, height: source.height * 2 ** level },
+    ];
     const columns: Range[] = [{ from: region.x, count: region.width }];
     const rows: Range[] = [{ from: region.y, count: region.height }];
     for (let k = 1; k <= count; k++) {
@@ -109,7 +134,7 @@ export function gaussianBlur(
     const coarsest = extents[count] as Extent;
     const [across, down] = [columns[count] as Range, rows[count] as Range];
     const drawn = levelPart(
-      ...[source, extents, count],
+      ...([source, extents, count, level] as const),
       within(across, radius, coarsest.width),
       within(down, radius, coarsest.height),
     );
@@ -128,17 +153,18 @@ export function gaussianBlur(
   });
 }
 
-/** Part of a level of the pyramid, made from the source. */
+/** Part of a level of the pyramid, made from the source, which is that of `base`. */
 function levelPart(
   source: RowSource,
   extents: readonly Extent[],
   k: number,
+  base: number,
   columns: Range,
   rows: Range,
 ): Part {
   const width = columns.count;
   const data = scratchFloats(width * rows.count * 4);
-  if (k === 0) {
+  if (k === base) {
     for (let y = 0; y < rows.count; y++) {
       source.read(rows.from + y, columns.from, width, data, y * width * 4);
     }
@@ -147,7 +173,7 @@ function levelPart(
   const finer = extents[k - 1] as Extent;
   const over = within({ from: columns.from * 2, count: width * 2 }, 1, finer.width);
   const along = within({ from: rows.from * 2, count: rows.count * 2 }, 1, finer.height);
-  const from = k === 1 ? null : levelPart(source, extents, k - 1, over, along);
+  const from = k === base + 1 ? null : levelPart(source, extents, k - 1, base, over, along);
   const line = scratchFloats((2 * width + 4) * 4);
   const ring = scratchFloats(4 * width * 4);
   const held = [-1, -1, -1, -1];

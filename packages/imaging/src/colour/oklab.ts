@@ -67,3 +67,19 @@ export function oklabOfLight(
   out[o + 1] = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
   out[o + 2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
 }
+
+/** The colour in linear light of an OKLab colour, into three places of `out`; the inverse of `oklabOfLight`. */
+export function lightOfOklab(
+  lightness: number,
+  a: number,
+  b: number,
+  out: Float32Array | Float64Array,
+  o = 0,
+): void {
+  const l = (lightness + 0.3963377774 * a + 0.2158037573 * b) ** 3;
+  const m = (lightness - 0.1055613458 * a - 0.0638541728 * b) ** 3;
+  const s = (lightness - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  out[o] = 4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s;
+  out[o + 1] = -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s;
+  out[o + 2] = -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s;
+}

@@ -1,0 +1,33 @@
+import type { Layer, Step } from './composition';
+
+/** Parts a layer's id from a step's; no id has it. */
+const MARK = '~';
+
+/** The id under which the stand-in for a step's mask is found. */
+export function stepHolderId(layer: string, step: string): string {
+  return `${layer}${MARK}${step}`;
+}
+
+/** The layer of a mask's holder, which is the layer itself or one of its steps. */
+export function layerIdOf(holder: string): string {
+  const at = holder.indexOf(MARK);
+  return at < 0 ? holder : holder.slice(0, at);
+}
+
+/** The step of a mask's holder; null when it is the layer itself. */
+export function stepIdOf(holder: string): string | null {
+  const at = holder.indexOf(MARK);
+  return at < 0 ? null : holder.slice(at + 1);
+}
+
+/**
+ * A layer as the holder of a step's mask: whatever draws, picks or paints the mask of a layer does the same for
+ * that of its step.
+ */
+export function stepHolder(layer: Layer, step: Step): Layer {
+  const { id, maskUse, name } = step;
+  return {
+    ...layer,
+    ...{ id: stepHolderId(layer.id, id), name: `${name} of ${layer.name}`, maskUse, edge: {} },
+  };
+}

@@ -1,0 +1,16 @@
+export { greyOfLightness, lightness } from './colour/lightness';
+export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';
+export { boxMean } from './filter/box-mean';
+export { blurLevel, blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';
+export { type ColourPlanes, guidedFilter } from './filter/guided-filter';
+export {
+  type CoverageImage,
+  cropCoverage,
+  cropImage,
+  type FloatImage,
+  isAll,
+  newCoverage,
+  newFloatImage,
+  pasteImage,
+  unwrittenImage,
+} from './image/images';

@@ -1,0 +1,64 @@
+import type { CoverageImage, FloatImage } from '@diplex/imaging';
+import type { MixSpaceName } from '@diplex/kernels';
+
+/** Where a run of pixels lies in what the step works on: shares of its width and height. */
+export interface RunPlace {
+  /** The middle of the first pixel. */
+  readonly u: number;
+  readonly v: number;
+  /** From one pixel to the next. */
+  readonly du: number;
+  readonly dv: number;
+  /** The width of what the step works on, for each of its height. */
+  readonly aspect: number;
+}
+
+/** Changes a run of straight RGBA pixels in place. */
+export type RunChange = (run: Float32Array, at: RunPlace) => void;
+
+/** One operation on the colours of single pixels. */
+export interface PointOperation {
+  /** Whether it works on linear light or on encoded values; both go beyond 0..1. */
+  readonly space: MixSpaceName;
+  /** Puts what it needs to where kernels reach it, until the enclosing `inScratch` ends. */
+  load(): RunChange;
+}
+
+/** Bins of a histogram over encoded values. */
+export const HISTOGRAM_BINS = 1024;
+
+/** Each pixel by itself. */
+export interface PointComputation<Values> {
+  readonly reads: 'point';
+  /** Whether it goes by a histogram of all that comes in: how many have each value of red, green, blue, lightness. */
+  readonly measures?: true;
+  /** Done once for the same values and histogram. */
+  prepare(values: Values, histogram: Float32Array | null): readonly PointOperation[];
+}
+
+/** Each pixel from itself and a Gaussian blur of what lies around it. */
+export interface NearComputation<Values> {
+  readonly reads: 'near';
+  /** The standard deviation of the blur, in composition pixels. */
+  deviation(values: Values): number;
+  /** Whether it needs the thing as it is covered, for some values, and gives it so; false when left out. */
+  covered?(values: Values): boolean;
+  /** Whether the result goes beyond what it works on, as far as the blur reaches; false when left out. */
+  spreads?(values: Values): boolean;
+  /** Puts the result under or over the thing instead of in its place; in its place when left out. */
+  lays?(values: Values): 'under' | 'over';
+  /**
+   * What is blurred, in place of the image or in new scratch.
+   * @param image premultiplied: the content, or the covered thing
+   * @param coverage where content shows; null for everywhere. What is hidden must not be seen in the result.
+   */
+  source(values: Values, image: FloatImage, coverage: CoverageImage | null): Float32Array;
+  /**
+   * The result, premultiplied.
+   * @param own what it works on; it may be changed
+   * @param blurred what `source` gave, blurred, on the same pixels; it may be changed
+   */
+  combine(values: Values, own: FloatImage, blurred: FloatImage, space: MixSpaceName): FloatImage;
+}
+
+export type Computation<Values> = PointComputation<Values> | NearComputation<Values>;

@@ -1,0 +1,22 @@
+export { amountSaid } from './amount-said';
+export {
+  type Computation,
+  HISTOGRAM_BINS,
+  type NearComputation,
+  type PointComputation,
+  type PointOperation,
+  type RunPlace,
+} from './computation';
+export { curveThrough } from './curves/curve-through';
+export { STEP_GROUPS, type StepDefinition, type StepGroup, startValues } from './definition';
+export type { StepEntry } from './entry';
+export { LEAST_APART, MOST_POINTS } from './field-rules';
+export * from './fields';
+export { histogramOf } from './histogram';
+export { newStep } from './new-step';
+export { openedDocument, stepProblems, validateComposition } from './opened-composition';
+export { setStepValues } from './operations/set-step-values';
+export { mixStep, type PointStep, runPoints } from './run-points';
+export { isAtWork, presentValues, valueProblems } from './step-values';
+export { definitionOf, STEPS, stepEntry } from './table';
+export { balanceFor } from './white-balance/balance';
