@@ -101,4 +101,11 @@ export { layerCoverage, layerMask, layerPicture } from './render/layer-pixels';
 export { meanColour } from './render/mean-colour';
 export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';
+export {
+  colourInto,
+  colourNeeds,
+  histogramInto,
+  histogramNeeds,
+  type StepPlace,
+} from './render/step-input';
 export type { Colour, View } from './render/view';

@@ -120,6 +120,16 @@ export interface Jobs {
     ask: { composition: number; x: number; y: number };
     answer: { r: number; g: number; b: number; alpha: number };
   };
+  /** How much of what comes into a step has each value: see `histogramInto`. */
+  'step-histogram': {
+    ask: { composition: number; layer: string; step: string };
+    answer: Float32Array;
+  };
+  /** The colour that comes into a step around a place: see `colourInto`. */
+  'step-colour': {
+    ask: { composition: number; layer: string; step: string; at: Point };
+    answer: readonly [number, number, number] | null;
+  };
   /** The mean colour of what a layer shows, encoded, 0..255; null when it shows nothing. */
   'mean-colour': { ask: { composition: number; layer: string }; answer: Colour | null };
   /** Rows of the composition into memory that the asker holds: straight, encoded RGBA. */

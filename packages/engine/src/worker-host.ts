@@ -28,6 +28,7 @@ import {
   renderRowsJob,
   renderViewJob,
 } from './jobs/render-jobs';
+import { stepColourJob, stepHistogramJob } from './jobs/step-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -36,6 +37,8 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'render-view': renderViewJob,
   probe: probeJob,
   'mean-colour': meanColourJob,
+  'step-histogram': stepHistogramJob,
+  'step-colour': stepColourJob,
   'render-rows': renderRowsJob,
   'halve-level': halveLevelJob,
   'decode-tile': decodeTileJob,

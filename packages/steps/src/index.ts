@@ -19,4 +19,4 @@ export { setStepValues } from './operations/set-step-values';
 export { mixStep, type PointStep, runPoints } from './run-points';
 export { isAtWork, presentValues, valueProblems } from './step-values';
 export { definitionOf, STEPS, stepEntry } from './table';
-export { balanceFor } from './white-balance/balance';
+export { balanceFor, balanceForEncoded } from './white-balance/balance';

@@ -6,7 +6,15 @@ export interface Action {
   readonly id: string;
   readonly words: string;
   /** Where it stands in the sheet of keys and in the palette. */
-  readonly group: 'Stages' | 'Tools' | 'Picture' | 'Mask' | 'Layers' | 'Composition' | 'Window';
+  readonly group:
+    | 'Stages'
+    | 'Tools'
+    | 'Picture'
+    | 'Mask'
+    | 'Chain'
+    | 'Layers'
+    | 'Composition'
+    | 'Window';
   /** In the notation of the hotkey library: `$mod+z`, `Shift+m`. */
   readonly keys?: readonly string[];
   /** The stage it belongs to; all when left out. */
@@ -22,7 +30,7 @@ export const HELD_KEYS = [
   { key: 'Space', words: 'Drag to pan' },
   { key: 'Z', words: 'Drag to zoom: right is nearer' },
   { key: 'X', words: 'Brush dial: distance is the radius, turning sets the softness' },
-  { key: 'C', words: 'Compare with the composition as it was opened' },
+  { key: 'C', words: 'Compare with the composition as it was opened; over a step, see it without' },
   { key: 'Shift', words: 'Brush: straight line from the last stroke; Box, Oval: square' },
   { key: 'Alt', words: 'Box, Oval: from the centre; handles: about the centre' },
 ] as const;

@@ -1,4 +1,4 @@
-import { lockLayer, showLayer } from '@diplex/document';
+import { isGlass, lockLayer, showLayer } from '@diplex/document';
 import {
   IconArrowAutofitContent,
   IconArrowBackUp,
@@ -26,6 +26,13 @@ import { useFolds } from '../bench/fold-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
+import {
+  addGlass,
+  copyChainInHand,
+  hasCopiedSteps,
+  pasteSteps,
+  searchSteps,
+} from '../chain/step-commands';
 import { findSubject } from '../find/find-store';
 import { useCamera } from '../picture/camera-store';
 import { DELIVER_TOOLS } from '../stages/deliver-tools';
@@ -82,6 +89,11 @@ function foldInHand(): void {
 }
 
 const hasLayer = () => layerInHand() !== undefined;
+/** A glass lies over all of the canvas. */
+const canBePlaced = () => {
+  const layer = layerInHand();
+  return layer !== undefined && !isGlass(layer);
+};
 /** At Cut the arrows move the area while it is moved, or else the point of the outline in hand. */
 const nudgesInCut = () => useHand.getState().areaMoves || pointInHand();
 const nudgeInCut = (dx: number, dy: number) =>
@@ -112,7 +124,7 @@ export const CUT_TOOLS: readonly Action[] = [
 ];
 
 const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
-  ...{ group: 'Tools', stage: 'arrange', able: hasLayer },
+  ...{ group: 'Tools', stage: 'arrange', able: canBePlaced },
   ...action,
 });
 
@@ -306,6 +318,25 @@ function nudges(
   ]);
 }
 
+const CHAIN_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'add-step', words: 'Add a step to the chain', group: 'Chain', keys: ['Shift+A'] },
+    ...{ able: hasLayer, run: searchSteps },
+  },
+  {
+    ...{ id: 'add-glass', words: 'Add a glass before the layer', group: 'Chain' },
+    ...{ keys: ['Shift+L'], run: addGlass },
+  },
+  {
+    ...{ id: 'copy-chain', words: 'Copy the open step, or the chain', group: 'Chain' },
+    ...{ stage: 'arrange', keys: ['$mod+c'], able: hasLayer, run: copyChainInHand },
+  },
+  {
+    ...{ id: 'paste-chain', words: 'Paste the steps that were copied', group: 'Chain' },
+    ...{ stage: 'arrange', keys: ['$mod+v'], able: hasCopiedSteps, run: pasteSteps },
+  },
+];
+
 const LAYER_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'add-layer', words: 'Add a layer from the shelf', group: 'Layers', keys: ['l'] },
@@ -393,7 +424,7 @@ const LAYER_ACTIONS: readonly Action[] = [
     ...{ id: 'fold', words: 'Fold or open the group', group: 'Layers', able: groupInHand },
     ...{ keys: ['Alt+KeyU'], run: foldInHand },
   },
-  ...nudges('arrange', { id: 'nudge', able: hasLayer }, nudge),
+  ...nudges('arrange', { id: 'nudge', able: canBePlaced }, nudge),
   ...nudges('cut', { id: 'nudge-in-cut', able: nudgesInCut }, nudgeInCut),
 ];
 
@@ -465,6 +496,7 @@ export const ACTIONS: readonly Action[] = [
   ...DELIVER_TOOLS,
   ...PICTURE_ACTIONS,
   ...MASK_ACTIONS,
+  ...CHAIN_ACTIONS,
   ...LAYER_ACTIONS,
   ...COMPOSITION_ACTIONS,
   ...WINDOW_ACTIONS,

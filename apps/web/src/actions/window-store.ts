@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type OpenDialog = 'keys' | 'palette' | 'sources' | 'area-source' | 'canvas' | null;
+export type OpenDialog = 'keys' | 'palette' | 'sources' | 'area-source' | 'canvas' | 'steps' | null;
 
 interface WindowState {
   readonly dialog: OpenDialog;

@@ -11,6 +11,7 @@ import type {
   StrokeMark,
   ToneComponent,
 } from '@diplex/document';
+import { stepHolderId } from '@diplex/document';
 import { create } from 'zustand';
 
 export type CutToolName =
@@ -24,7 +25,7 @@ export type CutToolName =
   | 'ramp'
   | 'tones'
   | 'component';
-export type ToolName = CutToolName | 'place';
+export type ToolName = CutToolName | 'place' | 'colour';
 
 export const MASK_VIEWS = [
   'composition',
@@ -121,9 +122,26 @@ export interface Dial {
   readonly y: number;
 }
 
+/** What the next press on the picture gives a step: a colour that should be neutral, or a point of a curve. */
+export interface ColourWanted {
+  readonly layer: string;
+  readonly step: string;
+  /** The curve that gets the point; null for a white balance. */
+  readonly curve: string | null;
+}
+
 interface Hand {
   readonly cutTool: CutToolName;
   readonly layer: string | null;
+  /** The step of that layer whose row is open. */
+  readonly openStep: string | null;
+  /** The step whose mask the cutting tools make, instead of the layer's. */
+  readonly maskedStep: string | null;
+  readonly colourWanted: ColourWanted | null;
+  /** The step that is left out while a key is held. */
+  readonly stepCompared: string | null;
+  /** The step whose row is under the pointer or has the focus. */
+  readonly stepUnder: string | null;
   /** Layers chosen besides the one in hand, for what is done with several. */
   readonly alsoChosen: readonly string[];
   readonly part: string | null;
@@ -175,6 +193,11 @@ interface Hand {
 export const useHand = create<Hand>((set) => ({
   cutTool: 'outline',
   layer: null,
+  openStep: null,
+  maskedStep: null,
+  colourWanted: null,
+  stepCompared: null,
+  stepUnder: null,
   alsoChosen: [],
   part: null,
   point: null,
@@ -211,7 +234,7 @@ export const useHand = create<Hand>((set) => ({
   take: (change) =>
     set({
       ...('part' in change && { point: null }),
-      ...('layer' in change && { alsoChosen: [] }),
+      ...('layer' in change && { alsoChosen: [], maskedStep: null, colourWanted: null }),
       ...change,
     }),
 }));
@@ -230,8 +253,9 @@ function differenceInHand({ compared }: Hand, layer: string): View {
 
 /** What the picture shows of the layer in hand. */
 export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
-  const { layer, view, backdrop } = hand;
-  if (!layer || view === 'composition') return { kind: 'composition' };
+  const { view, backdrop, maskedStep } = hand;
+  if (!hand.layer || view === 'composition') return { kind: 'composition' };
+  const layer = maskedStep === null ? hand.layer : stepHolderId(hand.layer, maskedStep);
   if (view === 'veil') {
     return { kind: 'veil', layer, colour: hand.veilColour, strength: hand.veilStrength };
   }

@@ -6,7 +6,11 @@ import { useHand } from './hand-store';
 export function keepLayerInHand(): () => void {
   return useComposition.subscribe(({ composition }) => {
     const { layer, take } = useHand.getState();
-    const { alsoChosen } = useHand.getState();
+    const { alsoChosen, maskedStep } = useHand.getState();
+    const steps = layerById(composition, layer ?? '')?.steps ?? [];
+    if (maskedStep !== null && !steps.some(({ id }) => id === maskedStep)) {
+      take({ maskedStep: null, part: null });
+    }
     const left = alsoChosen.filter((id) => layerById(composition, id));
     if (left.length < alsoChosen.length) take({ alsoChosen: left });
     if (layer === null || layerById(composition, layer)) return;

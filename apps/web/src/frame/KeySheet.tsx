@@ -7,6 +7,7 @@ const GROUPS: readonly Action['group'][] = [
   'Stages',
   'Tools',
   'Mask',
+  'Chain',
   'Layers',
   'Picture',
   'Composition',

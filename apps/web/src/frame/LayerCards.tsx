@@ -1,4 +1,11 @@
-import { type GroupLayer, isGroup, type Layer, layerById, showLayer } from '@diplex/document';
+import {
+  type GroupLayer,
+  isGlass,
+  isGroup,
+  type Layer,
+  layerById,
+  showLayer,
+} from '@diplex/document';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { CSS } from '@dnd-kit/utilities';
 import {
@@ -15,34 +22,24 @@ import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
 import { counted } from '../controls/counted';
-import { type DropPlace, endOf } from './drop-place';
+import { useDrag } from './drag-store';
+import { endOf } from './drop-place';
 import { faceOf } from './layer-face';
 import { MaskInset } from './MaskInset';
-
-interface CardsProps {
-  readonly ids: readonly string[];
-  /** The layers whose cards are being dragged. */
-  readonly dragged: readonly string[];
-  readonly place: DropPlace | null;
-}
+import { StepTag } from './StepTag';
 
 /** Cards side by side, and groups as brackets round theirs. */
-export function LayerCards({ ids, dragged, place }: CardsProps) {
+export function LayerCards({ ids }: { readonly ids: readonly string[] }) {
   const shown = useComposition((state) => state.preview ?? state.composition);
   return ids.map((id) => {
     const layer = layerById(shown, id);
     if (!layer) return null;
-    if (isGroup(layer)) return <Bracket key={id} group={layer} dragged={dragged} place={place} />;
-    return <Card key={id} layer={layer} dragged={dragged} place={place} />;
+    return isGroup(layer) ? <Bracket key={id} group={layer} /> : <Card key={id} layer={layer} />;
   });
 }
 
-interface BracketProps extends Omit<CardsProps, 'ids'> {
-  readonly group: GroupLayer;
-}
-
 /** A group: its own card at the far end, then those of its layers, unless it is folded. */
-function Bracket({ group, dragged, place }: BracketProps) {
+function Bracket({ group }: { readonly group: GroupLayer }) {
   const folded = useFolds((state) => state.folded.has(group.id));
   const { fold } = useFolds.getState();
   const { setNodeRef } = useDroppable({ id: endOf(group.id) });
@@ -55,7 +52,7 @@ function Bracket({ group, dragged, place }: BracketProps) {
       data-folded={folded}
       className="bracket relative flex shrink-0 items-end gap-2.5 pl-1.5"
     >
-      <Card layer={group} dragged={dragged} place={place} />
+      <Card layer={group} />
       <button
         type="button"
         aria-expanded={!folded}
@@ -66,14 +63,10 @@ function Bracket({ group, dragged, place }: BracketProps) {
       >
         <Arrow size={16} aria-hidden />
       </button>
-      {!folded && <LayerCards ids={group.content.children} dragged={dragged} place={place} />}
+      {!folded && <LayerCards ids={group.content.children} />}
       <div ref={setNodeRef} aria-hidden className="h-[62px] w-2.5 shrink-0" />
     </fieldset>
   );
-}
-
-interface CardProps extends Omit<CardsProps, 'ids'> {
-  readonly layer: Layer;
 }
 
 /** Where the cards that are dragged would be put, seen from one card. */
@@ -83,14 +76,17 @@ const MARKS = {
   inside: 'absolute inset-x-0 top-5 h-[64px] rounded-[5px] border-2 border-primary border-dashed',
 } as const;
 
-function Card({ layer, dragged, place }: CardProps) {
+function Card({ layer }: { readonly layer: Layer }) {
+  const place = useDrag((state) => (state.place?.mark === layer.id ? state.place : null));
+  const moves = useDrag((state) => state.dragged.includes(layer.id));
+  const takes = useDrag((state) => state.taker === layer.id);
+  const glass = isGlass(layer);
   const inHand = useHand((state) => state.layer === layer.id);
   const chosen = useHand((state) => state.alsoChosen.includes(layer.id));
   const face = useComposition((state) => faceOf(state.preview ?? state.composition, layer));
   const { perform } = useComposition.getState();
   const drag = useDraggable({ id: layer.id });
   const drop = useDroppable({ id: layer.id });
-  const moves = dragged.includes(layer.id);
   const Lamp = layer.shown ? IconBulb : IconBulbOff;
   const press = (event: MouseEvent) => {
     if (event.shiftKey) return chooseUpTo(layer.id);
@@ -108,7 +104,7 @@ function Card({ layer, dragged, place }: CardProps) {
         zIndex: drag.isDragging ? 5 : 0,
         opacity: moves ? 0.75 : 1,
       }}
-      className="relative w-[104px] shrink-0"
+      className={`relative shrink-0 ${glass ? 'w-[58px]' : 'w-[104px]'}`}
       data-testid="card"
     >
       <div className="mb-[5px] flex items-center gap-1 whitespace-nowrap text-[11.5px]">
@@ -141,6 +137,7 @@ function Card({ layer, dragged, place }: CardProps) {
         data-chosen={chosen}
         data-hidden={!layer.shown}
         data-group={isGroup(layer)}
+        data-glass={glass}
         className="flat block w-full cursor-pointer"
         style={{ backgroundImage: face }}
       />
@@ -151,6 +148,7 @@ function Card({ layer, dragged, place }: CardProps) {
           className="pointer-events-none absolute bottom-1 left-1 rounded bg-float p-0.5 text-base-content"
         />
       )}
+      <StepTag layer={layer} />
       {layer.maskUse && (
         <div className="pointer-events-none absolute inset-x-0 bottom-0">
           <MaskInset layer={layer} />
@@ -163,9 +161,8 @@ function Card({ layer, dragged, place }: CardProps) {
       >
         <div className="h-full rounded-sm bg-quiet" style={{ width: `${layer.opacity * 100}%` }} />
       </div>
-      {place?.mark === layer.id && !moves && (
-        <div aria-hidden data-testid="drop-mark" className={MARKS[place.side]} />
-      )}
+      {place && !moves && <div aria-hidden data-testid="drop-mark" className={MARKS[place.side]} />}
+      {takes && <div aria-hidden data-testid="take-mark" className={MARKS.inside} />}
     </div>
   );
 }

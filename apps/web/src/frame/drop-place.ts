@@ -14,6 +14,11 @@ export function endOf(group: string): string {
   return `${END}${group}`;
 }
 
+/** The layer whose card, or whose end, something is held over. */
+export function layerUnder(over: string): string {
+  return over.startsWith(END) ? over.slice(END.length) : over;
+}
+
 /** Where dragged cards would be put. */
 export interface DropPlace {
   /** The group; null for none. */
@@ -41,7 +46,7 @@ export function dropPlace(
   share: number,
 ): DropPlace | null {
   const beyond = over.startsWith(END);
-  const id = beyond ? over.slice(END.length) : over;
+  const id = layerUnder(over);
   const layer = layerById(composition, id);
   const within = [id, ...groupsAround(composition, id).map((group) => group.id)];
   // Nothing is put into itself, or beside itself.

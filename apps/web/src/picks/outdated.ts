@@ -3,8 +3,8 @@ import {
   AREA_ID,
   type Composition,
   type Layer,
-  layerById,
   type MaskPart,
+  maskHolder,
   type PickedFrom,
   type PickedPart,
 } from '@diplex/document';
@@ -14,7 +14,7 @@ import { useComposition } from '../bench/composition-store';
 /** What a part is worked out from, to tell later whether that has changed. The area has no picture of its own. */
 export function seenNow({ id }: Layer, from: PickedFrom): Pick<PickedPart, 'seen'> {
   const { composition } = useComposition.getState();
-  const layer = id === AREA_ID ? undefined : layerById(composition, id);
+  const layer = id === AREA_ID ? undefined : maskHolder(composition, id);
   return layer ? { seen: keyOf(composition, layer, from) } : {};
 }
 
@@ -24,7 +24,7 @@ function keyOf(composition: Composition, layer: Layer, from: PickedFrom): string
 
 function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {
   if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
-  const layer = layerById(composition, id);
+  const layer = maskHolder(composition, id);
   return layer !== undefined && part.seen !== keyOf(composition, layer, part.recipe.from);
 }
 

@@ -21,7 +21,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
-  const cutting = tool !== 'place' && tool !== null;
+  const cutting = tool !== null && tool !== 'place' && tool !== 'colour';
   useEffect(() => {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
   }, [cutting]);

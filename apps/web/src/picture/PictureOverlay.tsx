@@ -18,6 +18,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const { area } = useCamera();
   const movesArea = useHand((state) => state.areaMoves);
   const picks = tool === 'reach' || tool === 'sweep' || tool === 'marks' || tool === 'component';
+  const cutting = tool !== null && tool !== 'place' && tool !== 'colour';
   if (area.width === 0 || area.height === 0) return null;
   return (
     <Stage
@@ -34,8 +35,8 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
         {picks && <DraftStrokes />}
         {tool === 'place' && <PlacementHandles />}
         {tool === 'place' && <FillHandles />}
-        {tool !== null && tool !== 'place' && <AreaHandles />}
-        {tool !== null && tool !== 'place' && <WorstStretches />}
+        {cutting && <AreaHandles />}
+        {cutting && <WorstStretches />}
         <DraftShape />
       </OverlayLayer>
     </Stage>

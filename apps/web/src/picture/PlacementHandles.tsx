@@ -3,6 +3,7 @@ import {
   type Composition,
   contentBounds,
   invert,
+  isGlass,
   type Layer,
   layerById,
   layerMatrix,
@@ -73,7 +74,7 @@ export function PlacementHandles() {
   const frame = useRef<Konva.Rect>(null);
   const handles = useRef<Konva.Transformer>(null);
   const scene = useComposition((state) => state.preview ?? state.composition);
-  const movable = layer && !lockedBy(scene, layer);
+  const movable = layer && !isGlass(layer) && !lockedBy(scene, layer);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the handles follow whatever moves the frame
   useEffect(() => {

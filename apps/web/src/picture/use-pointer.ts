@@ -141,7 +141,8 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       if (!forPicture(event) || event.repeat || event.shiftKey) return;
       if (key === ' ' && !(event.target as HTMLElement).closest('button, a'))
         event.preventDefault();
-      if (key === 'c') useHand.getState().take({ comparing: true });
+      const { stepUnder, take } = useHand.getState();
+      if (key === 'c') take(stepUnder ? { stepCompared: stepUnder } : { comparing: true });
       if (key === 'x' && tool !== null && TWO_BUTTONS.includes(tool))
         useHand.getState().take({ dial: last });
       heldKey = key;
@@ -149,7 +150,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     };
     const keyUp = (event: KeyboardEvent) => {
       const key = event.key.toLowerCase();
-      if (key === 'c') useHand.getState().take({ comparing: false });
+      if (key === 'c') useHand.getState().take({ comparing: false, stepCompared: null });
       if (key === 'x') useHand.getState().take({ dial: null });
       if (key === heldKey) heldKey = null;
       setHeld(null);
@@ -157,7 +158,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     const away = () => {
       heldKey = null;
       setHeld(null);
-      useHand.getState().take({ comparing: false, dial: null });
+      useHand.getState().take({ comparing: false, stepCompared: null, dial: null });
     };
 
     box.addEventListener('contextmenu', menu);

@@ -3,6 +3,7 @@ import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
 import { useSettings } from '../bench/settings-store';
+import { withoutStep } from '../chain/without-step';
 import { useShelf } from '../shelf/shelf-store';
 import { useCamera } from './camera-store';
 import { setCurrentScreen } from './current-screen';
@@ -31,7 +32,9 @@ export function useTileScreen(
     const scene = () => {
       const { preview, composition, opened } = useComposition.getState();
       const hand = useHand.getState();
-      const shown = hand.comparing ? opened : (preview ?? composition);
+      const shown = hand.comparing
+        ? opened
+        : withoutStep(preview ?? composition, hand.layer, hand.stepCompared);
       const view = viewInHand(hand, useSettings.getState().theme);
       const masks = hand.looksAt === 'mask';
       screen.worksOn = hand.layer;

@@ -1,5 +1,6 @@
-import { isFill } from '@diplex/document';
+import { isFill, isGlass } from '@diplex/document';
 import { ARRANGE_TOOLS } from '../actions/actions';
+import { ChainSection } from '../chain/ChainSection';
 import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
@@ -21,9 +22,10 @@ export function ArrangeStage() {
           <>
             <LayerHead layer={layer} />
             {isFill(layer) && <FillRows layer={layer} />}
-            <PlacementRows layer={layer} />
+            <ChainSection layer={layer} />
+            {!isGlass(layer) && <PlacementRows layer={layer} />}
             <BlendingRows layer={layer} />
-            <MaskEdge layer={layer} />
+            {!isGlass(layer) && <MaskEdge layer={layer} />}
           </>
         ) : (
           <NoLayer />
@@ -40,6 +42,14 @@ function ArrangeSentence() {
     return (
       <>
         <b>{layer.name}</b> is locked: nothing moves until you unlock it.
+      </>
+    );
+  }
+  if (isGlass(layer)) {
+    return (
+      <>
+        <b>{layer.name}</b> changes what lies behind it by its chain: it lies over all of the
+        canvas, and its mask, made at Cut, says where.
       </>
     );
   }

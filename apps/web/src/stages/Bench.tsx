@@ -10,6 +10,8 @@ import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
 import { type ToolName, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
+import { StepSearch } from '../chain/StepSearch';
+import { BenchDrag } from '../frame/BenchDrag';
 import { CanvasDialog } from '../frame/CanvasDialog';
 import { DepthStrip } from '../frame/DepthStrip';
 import { Header } from '../frame/Header';
@@ -71,6 +73,8 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
 /** The tool that the pointer has over the picture at a stage; null where it only looks. */
 function useToolAt(stage: string | undefined): ToolName | null {
   const cutTool = useHand((state) => state.cutTool);
+  const wanted = useHand((state) => state.colourWanted !== null);
+  if (wanted && stage !== 'gather') return 'colour';
   if (stage === 'cut') return cutTool;
   return stage === 'arrange' ? 'place' : null;
 }
@@ -107,9 +111,11 @@ export function Bench() {
     <div className="bench" data-panels={panels}>
       <Spine id={id} stage={stage} />
       <Header />
-      <DepthStrip />
-      {stage !== 'gather' && <Picture tool={tool} />}
-      <Panels />
+      <BenchDrag>
+        <DepthStrip />
+        {stage !== 'gather' && <Picture tool={tool} />}
+        <Panels />
+      </BenchDrag>
       {dialog === 'keys' && <KeySheet onClose={close} />}
       {dialog === 'palette' && <Palette stage={stage} onClose={close} />}
       {dialog === 'sources' && (
@@ -126,6 +132,7 @@ export function Bench() {
           onClose={close}
         />
       )}
+      {dialog === 'steps' && <StepSearch onClose={close} />}
       {dialog === 'canvas' && <CanvasDialog onClose={close} />}
     </div>
   );

@@ -1,8 +1,10 @@
 import {
   BLEND_MODES,
   type BlendMode,
+  isGlass,
   type Layer,
   setBlending,
+  setContentOpacity,
   setMixing,
   setOpacity,
 } from '@diplex/document';
@@ -10,6 +12,7 @@ import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { ShareAmount } from '../controls/ShareAmount';
 import { Section } from '../frame/Inspector';
 
 /** How a layer mixes with what lies behind it. */
@@ -73,6 +76,15 @@ export function BlendingRows({ layer }: { readonly layer: Layer }) {
         onTry={(value) => tryOut(setOpacity, { layer: layer.id, opacity: value / 100 })}
         onSet={(value) => perform(setOpacity, { layer: layer.id, opacity: value / 100 })}
       />
+      {!through && !isGlass(layer) && (
+        <ShareAmount
+          label="Content"
+          value={layer.contentOpacity ?? 1}
+          disabled={layer.locked}
+          onTry={(opacity) => tryOut(setContentOpacity, { layer: layer.id, opacity })}
+          onSet={(opacity) => perform(setContentOpacity, { layer: layer.id, opacity })}
+        />
+      )}
     </Section>
   );
 }

@@ -1,6 +1,9 @@
+import { stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
 import { CUT_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
+import { ChainSection } from '../chain/ChainSection';
+import { MaskedStep } from '../chain/MaskedStep';
 import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
@@ -37,17 +40,19 @@ export function CutStage() {
         {layer && <LayerHead layer={layer} />}
         {holder ? (
           <>
+            {layer && <MaskedStep layer={layer} />}
             <AreaSection />
             {tool === 'brush' ? <BrushSection /> : <FindSubject layer={holder} />}
             <MaskParts layer={holder} />
             <PartRecipe layer={holder} />
             {makes === 'part' && <MaskEdge layer={holder} />}
-            {makes === 'part' && holder.maskUse && (
+            {makes === 'part' && stepIdOf(holder.id) === null && holder.maskUse && (
               <Suspense fallback={null}>
                 <EdgeCheckSection layer={holder.id} />
               </Suspense>
             )}
             <MaskShelf layer={holder} />
+            {layer && <ChainSection layer={layer} />}
           </>
         ) : (
           <NoLayer />

@@ -1,6 +1,7 @@
 import {
   evenFringe,
   FRINGE_WIDTH,
+  isGlass,
   type Layer,
   linkMask,
   maskOf,
@@ -9,6 +10,7 @@ import {
   setDensity,
   setLayerEdge,
   setMaskEdge,
+  stepIdOf,
   TINT_WIDTH,
   turnMaskRound,
 } from '@diplex/document';
@@ -27,7 +29,8 @@ export function MaskEdge({ layer }: { readonly layer: Layer }) {
   const { perform, tryOut } = useComposition.getState();
   const { maskUse: use, edge } = layer;
   // What layers pass through has no colours of its own.
-  const coloured = layer.content.kind !== 'group' || layer.content.mixing === 'isolated';
+  const through = layer.content.kind === 'group' && layer.content.mixing === 'through';
+  const coloured = !through && !isGlass(layer) && stepIdOf(layer.id) === null;
   if (!mask || !use) return null;
   const button =
     'flex h-8 cursor-pointer items-center justify-center gap-1.5 rounded-lg bg-secondary px-2 text-[12px] text-secondary-content hover:brightness-110 aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]';

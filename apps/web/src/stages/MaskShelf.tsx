@@ -1,12 +1,12 @@
 import {
   AREA_ID,
+  holdersOf,
   type Layer,
   type Mask,
   maskOf,
   separateMask,
   shareMask,
   shelveMask,
-  usersOf,
 } from '@diplex/document';
 import { IconBookmark, IconBookmarkOff, IconLassoPolygon, IconLinkPlus } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
@@ -21,7 +21,7 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
   const { perform } = useComposition.getState();
   const own = maskOf(composition, layer);
   const kept = Object.values(composition.masks).filter((mask) => mask.shelf);
-  const countUsers = (mask: Mask) => usersOf(composition, mask.id).length;
+  const countUsers = (mask: Mask) => holdersOf(composition, mask.id).length;
   if (!own && kept.length === 0) return null;
   const ofArea = layer.id === AREA_ID;
   const keep = (shelf: string) => {
@@ -43,7 +43,7 @@ export function MaskShelf({ layer }: { readonly layer: Layer }) {
           >
             <IconBookmark size={15} aria-hidden />
             <span className="flex-1 truncate">{mask.shelf}</span>
-            <small className="text-[11px] text-faint">{counted(countUsers(mask), 'layer')}</small>
+            <small className="text-[11px] text-faint">{counted(countUsers(mask), 'use')}</small>
             {ofArea && mask.id !== own?.id && (
               <IconButton
                 small

@@ -8,6 +8,10 @@ import { holderIn } from '../tools/mask-in-hand';
 export function useMaskHolder(): Layer | undefined {
   const makes = useHand((state) => state.makes);
   const layer = useHand((state) => state.layer);
+  const maskedStep = useHand((state) => state.maskedStep);
   const shown = useComposition((state) => state.preview ?? state.composition);
-  return useMemo(() => holderIn(shown, { makes, layer }), [shown, makes, layer]);
+  return useMemo(
+    () => holderIn(shown, { makes, layer, maskedStep }),
+    [shown, makes, layer, maskedStep],
+  );
 }

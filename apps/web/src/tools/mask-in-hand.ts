@@ -7,11 +7,11 @@ import {
   isShown,
   type Layer,
   layArea,
-  layerById,
   lockedBy,
   type Mask,
   type MaskPart,
   type Matrix,
+  maskHolder,
   maskMatrix,
   maskOf,
   maskSize,
@@ -19,6 +19,7 @@ import {
   newMaskSize,
   perform,
   type Size,
+  stepHolderId,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
@@ -38,10 +39,16 @@ export interface MaskInHand {
 /** Whose mask the tools change. */
 export function holderIn(
   composition: Composition,
-  { makes, layer }: { makes: 'part' | 'area'; layer: string | null },
+  {
+    makes,
+    layer,
+    maskedStep,
+  }: { makes: 'part' | 'area'; layer: string | null; maskedStep: string | null },
 ): Layer | undefined {
   if (makes === 'area') return areaLayer(composition);
-  return layer ? layerById(composition, layer) : undefined;
+  if (!layer) return undefined;
+  const id = maskedStep === null ? layer : stepHolderId(layer, maskedStep);
+  return maskHolder(composition, id);
 }
 
 export function maskInHand(): MaskInHand | null {

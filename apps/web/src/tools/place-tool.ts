@@ -1,4 +1,5 @@
 import {
+  isGlass,
   layerById,
   lockedBy,
   type Point,
@@ -18,6 +19,8 @@ class PlaceTool implements Tool {
   begin(at: PointerSample): void {
     const layer = this.layer();
     if (!layer) return tellProblem('No layer is in hand. Choose a card in the depth strip first.');
+    if (isGlass(layer))
+      return tellProblem(`${layer.name} is a glass: it lies over all of the canvas.`);
     const lock = lockedBy(useComposition.getState().composition, layer);
     if (lock) return tellProblem(`${lock.name} is locked. Unlock it to move ${layer.name}.`);
     this.from = { x: at.x, y: at.y };

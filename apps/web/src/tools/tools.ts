@@ -1,5 +1,6 @@
 import type { ToolName } from '../bench/hand-store';
 import { brushTool } from './brush-tool';
+import { colourTool } from './colour-tool';
 import { componentTool } from './component-tool';
 import { boxTool, ovalTool } from './frame-tool';
 import { outlineTool } from './outline-tool';
@@ -22,4 +23,5 @@ export const TOOLS: { readonly [Name in ToolName]: Tool } = {
   tones: tonesTool,
   component: componentTool,
   place: placeTool,
+  colour: colourTool,
 };

@@ -181,19 +181,20 @@ export class CompositionGraph {
     return { ...look, content: new TintNode(look.content, mask, behind, edge, canvas) };
   }
 
-  /** What comes into a step of a layer, and how much of it counts for what the step measures. */
-  intoStep(layer: Layer, step: string): GraphNode {
+  /** What comes into a step of a layer, and the histogram of what of it shows. */
+  intoStep(layer: Layer, step: string): { content: GraphNode; histogram: GraphNode } {
     const nodes = this.layer(layer);
     const before = layer.steps.slice(
       0,
       layer.steps.findIndex(({ id }) => id === step),
     );
-    const shortened = { ...layer, steps: before };
+    const covers = isGlass(layer) ? null : nodes.coverage;
     const { content, coverage } = this.chained(
-      ...([shortened, nodes.picture, isGlass(layer) ? null : nodes.coverage] as const),
-      nodes.behind,
+      ...([{ ...layer, steps: before }, nodes.picture, covers, nodes.behind] as const),
     );
-    return new HistogramNode(content, coverage, this.frameOf(layer), this.composition.mixIn);
+    const { mixIn } = this.composition;
+    const histogram = new HistogramNode(content, coverage, this.frameOf(layer), mixIn);
+    return { content, histogram };
   }
 
   /** Content as the steps of a chain leave it, one after the other. */

@@ -1,3 +1,5 @@
+import { decodeExactly } from '@diplex/kernels';
+
 type Vector = readonly [number, number, number];
 type Matrix3 = readonly [Vector, Vector, Vector];
 
@@ -123,6 +125,12 @@ export function balanceMatrix(temperature: number, tint: number): Matrix3 {
     return [row[0] * by, row[1] * by, row[2] * by] as Vector;
   });
   return product(FROM_CONES, scaled as unknown as Matrix3);
+}
+
+/** The same for straight, encoded values, 0..1. */
+export function balanceForEncoded(colour: Vector): ReturnType<typeof balanceFor> {
+  const [r, g, b] = colour;
+  return balanceFor([decodeExactly(r), decodeExactly(g), decodeExactly(b)]);
 }
 
 /**

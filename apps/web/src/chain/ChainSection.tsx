@@ -1,0 +1,61 @@
+import { type Layer, layerById } from '@diplex/document';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { IconClipboardPlus, IconCopy, IconPlus } from '@tabler/icons-react';
+import { useComposition } from '../bench/composition-store';
+import { counted } from '../controls/counted';
+import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
+import { Section } from '../frame/Inspector';
+import { StepRow } from './StepRow';
+import { StepShelf } from './StepShelf';
+import { copySteps, hasCopiedSteps, pasteSteps, searchSteps } from './step-commands';
+import { stepItem } from './step-drag';
+
+/** The steps that act on a layer, first to last. */
+export function ChainSection({ layer }: { readonly layer: Layer }) {
+  const count = layer.steps.length;
+  return (
+    <Section title="Chain" aside={count > 0 ? counted(count, 'step') : 'nothing changes it yet'}>
+      <SortableContext
+        items={layer.steps.map(({ id }) => stepItem(layer.id, id))}
+        strategy={verticalListSortingStrategy}
+      >
+        <ul aria-label="Chain, first to last" className="mb-1.5 grid gap-0.5">
+          {layer.steps.map((step) => (
+            <StepRow key={step.id} layer={layer} step={step} />
+          ))}
+        </ul>
+      </SortableContext>
+      <div className="flex items-center gap-1">
+        <PlainButton
+          icon={IconPlus}
+          words="Add to the chain"
+          hint="Find a step by what it does (Shift A)"
+          disabled={layer.locked}
+          onPress={searchSteps}
+        />
+        <IconButton
+          icon={IconCopy}
+          words="Copy the whole chain"
+          disabled={count === 0}
+          onPress={() => copySteps(layer, layer.steps)}
+        />
+        <Paste layer={layer} />
+      </div>
+      <StepShelf layer={layer} />
+    </Section>
+  );
+}
+
+function Paste({ layer }: { readonly layer: Layer }) {
+  // What was copied is not watched: the pointer on its way asks again.
+  useComposition((state) => layerById(state.composition, layer.id)?.steps.length);
+  return (
+    <IconButton
+      icon={IconClipboardPlus}
+      words={hasCopiedSteps() ? 'Paste the steps that were copied' : 'No steps were copied yet'}
+      disabled={layer.locked}
+      onPress={pasteSteps}
+    />
+  );
+}

@@ -1,0 +1,178 @@
+import {
+  addLayer,
+  addMask,
+  addSteps,
+  type Composition,
+  groupOf,
+  invert,
+  isGlass,
+  type Layer,
+  layerById,
+  layerMatrix,
+  listAround,
+  type Mask,
+  maskById,
+  moveStep,
+  multiply,
+  newId,
+  newMaskLies,
+  newMaskSize,
+  placedAt,
+  plainLayer,
+  type Step,
+  stepHolderId,
+} from '@diplex/document';
+import { newStep, type StepDefinition } from '@diplex/steps';
+import { goToStage } from '../actions/navigation';
+import { useWindow } from '../actions/window-store';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
+import { copied } from '../tools/copied';
+
+/** Steps that were copied or kept, with the masks that they use; their masks lie on the canvas. */
+export interface KeptSteps {
+  readonly steps: readonly Step[];
+  readonly masks: readonly Mask[];
+}
+
+const copiedSteps = copied<KeptSteps>('steps');
+
+function layerInHand(): Layer | undefined {
+  const { composition } = useComposition.getState();
+  return layerById(composition, useHand.getState().layer ?? '');
+}
+
+/** Adds a step to the chain of the layer in hand, and opens its row. */
+export function addStep(definition: StepDefinition): void {
+  const layer = layerInHand();
+  if (!layer) return;
+  const step = newStep(definition);
+  const { perform } = useComposition.getState();
+  if (perform(addSteps, { layer: layer.id, steps: [step] })) {
+    useHand.getState().take({ openStep: step.id });
+  }
+}
+
+/** Opens the search list of steps. */
+export function searchSteps(): void {
+  if (layerInHand()) useWindow.getState().open('steps');
+}
+
+/** The masks of steps, each once. */
+function masksOf({ masks }: Composition, steps: readonly Step[]): Mask[] {
+  const ids = new Set(steps.flatMap(({ maskUse }) => maskUse?.mask ?? []));
+  return [...ids].flatMap((id) => masks[id] ?? []);
+}
+
+/** Steps as they are kept: where their masks lie is counted on the canvas. */
+export function keptSteps(
+  composition: Composition,
+  layer: Layer,
+  steps: readonly Step[],
+): KeptSteps {
+  const own = layerMatrix(composition, layer);
+  const onCanvas = steps.map((step): Step => {
+    const { maskUse } = step;
+    if (!maskUse?.linked) return step;
+    return { ...step, maskUse: { ...maskUse, lies: multiply(own, maskUse.lies) } };
+  });
+  return { steps: onCanvas, masks: masksOf(composition, steps) };
+}
+
+/** Adds kept steps to a layer's chain under new ids; masks that are in the composition already are shared. */
+export function layKeptSteps(layer: Layer, kept: KeptSteps): boolean {
+  const { composition, perform } = useComposition.getState();
+  const back = invert(layerMatrix(composition, layer));
+  const steps = kept.steps.map((step): Step => {
+    const { maskUse } = step;
+    const use = maskUse && { ...maskUse, linked: true, lies: multiply(back, maskUse.lies) };
+    return { ...step, id: newId(), maskUse: use };
+  });
+  const masks = kept.masks.filter(({ id }) => !maskById(composition, id));
+  return perform(addSteps, { layer: layer.id, steps, masks });
+}
+
+export function copySteps(layer: Layer, steps: readonly Step[]): void {
+  copiedSteps.keep(keptSteps(useComposition.getState().composition, layer, steps));
+}
+
+export function hasCopiedSteps(): boolean {
+  return copiedSteps.read() !== null;
+}
+
+export function pasteSteps(): void {
+  const kept = copiedSteps.read();
+  const layer = layerInHand();
+  if (kept && layer) layKeptSteps(layer, kept);
+}
+
+/** Copies the step whose row is open, or the whole chain. */
+export function copyChainInHand(): void {
+  const layer = layerInHand();
+  if (!layer || layer.steps.length === 0) return;
+  const open = layer.steps.filter(({ id }) => id === useHand.getState().openStep);
+  copySteps(layer, open.length > 0 ? open : layer.steps);
+}
+
+/** Gives a step a mask that shows everything, to be painted. */
+export function giveStepMask(layer: Layer, step: Step): boolean {
+  const { composition, perform } = useComposition.getState();
+  const mask: Mask = {
+    ...{ id: newId(), name: step.name, startsFrom: 'full', parts: [], feather: 0 },
+    ...newMaskSize(composition, layer),
+  };
+  const lies = newMaskLies(composition, layer);
+  return perform(addMask, { layer: stepHolderId(layer.id, step.id), mask, lies });
+}
+
+/** Gives a step the area's shape as its mask. */
+export function maskStepByArea(layer: Layer, step: Step): void {
+  const { composition, perform } = useComposition.getState();
+  const { area } = composition;
+  const shape = area && maskById(composition, area.mask);
+  if (!area || !shape) return tellProblem('There is no area yet. Draw one at Cut first.');
+  const mask: Mask = { ...shape, id: newId(), name: step.name, shelf: null };
+  const lies = multiply(invert(layerMatrix(composition, layer)), area.lies);
+  const holder = stepHolderId(layer.id, step.id);
+  const words = `${step.name} works inside the area only`;
+  perform(addMask, { layer: holder, mask, lies, words, turnedRound: area.turnedRound });
+}
+
+/** Takes the mask of a step in hand at Cut, giving it one when it has none. */
+export function paintStepMask(layer: Layer, step: Step): void {
+  if (!step.maskUse && !giveStepMask(layer, step)) return;
+  useHand.getState().take({
+    ...{ layer: layer.id, maskedStep: step.id, openStep: step.id, part: null, makes: 'part' },
+    ...{ cutTool: 'brush', brushOn: 'mask' },
+  });
+  goToStage('cut');
+}
+
+/** Moves a step by one place in its chain. */
+export function moveStepBy(layer: Layer, step: Step, by: -1 | 1): void {
+  const at = layer.steps.findIndex(({ id }) => id === step.id) + by;
+  if (at < 0 || at >= layer.steps.length) return;
+  useComposition.getState().perform(moveStep, { layer: layer.id, step: step.id, to: layer.id, at });
+}
+
+/** Lays a glass before the layer in hand, in its group, and asks for its first step. */
+export function addGlass(): void {
+  const { composition, perform } = useComposition.getState();
+  const layer = layerInHand();
+  const into = layer ? (groupOf(composition, layer.id)?.id ?? null) : null;
+  const list = listAround(composition, into);
+  const at = layer ? list.indexOf(layer.id) + 1 : list.length;
+  const names = new Set(Object.values(composition.layers).map(({ name }) => name));
+  let name = 'Glass';
+  for (let n = 2; names.has(name); n++) name = `Glass ${n}`;
+  const glass = plainLayer(newId(), name, { kind: 'glass' }, placedAt({ x: 0, y: 0 }));
+  if (!perform(addLayer, { layer: glass, into, at })) return;
+  useHand.getState().take({ layer: glass.id, openStep: null, part: null });
+  useWindow.getState().open('steps');
+}
+
+/** Whether a kind of step can be in the chain of a layer. */
+export function suits(layer: Layer, { on }: StepDefinition): boolean {
+  return on === 'content' || !isGlass(layer);
+}

@@ -1,0 +1,14 @@
+import { colourInto, histogramInto } from '@diplex/core';
+import type { JobHandler } from './job-handler';
+
+export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) => {
+  const { layer, step } = ask;
+  const composition = pixels.composition(ask.composition);
+  return { answer: histogramInto({ composition, layer, step }, pixels) };
+};
+
+export const stepColourJob: JobHandler<'step-colour'> = (ask, { pixels }) => {
+  const { layer, step, at } = ask;
+  const composition = pixels.composition(ask.composition);
+  return { answer: colourInto({ composition, layer, step }, at, pixels) };
+};
