@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import { expect, type Page, test } from '@playwright/test';
 import { BenchPage, copyOf } from '../support/bench';
+import { ChainPanel } from '../support/chain';
 
 const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
 
@@ -44,6 +45,17 @@ for (const theme of ['dim', 'bright'] as const) {
     await page.keyboard.press('Alt+Comma');
     await page.keyboard.press('Alt+KeyB');
     expect(await findings(page)).toEqual([]);
+    const chain = new ChainPanel(bench);
+    for (const kind of ['curves', 'levels', 'white balance', 'glow', 'tint', 'vignette']) {
+      await chain.add(kind);
+      expect(await findings(page), `the chain with ${kind}`).toEqual([]);
+    }
+    await page.getByRole('button', { name: 'Mask', exact: true }).click();
+    expect(await findings(page), 'a step with a mask').toEqual([]);
+    await page.keyboard.press('Shift+L');
+    await expect(page.getByRole('searchbox')).toBeFocused();
+    expect(await findings(page), 'the search list').toEqual([]);
+    await page.keyboard.press('Escape');
     await bench.stage('Cut');
     for (const tool of ['Brush', 'Reach', 'Component']) {
       await bench.tool(tool);

@@ -26,7 +26,7 @@ export interface StepDefinition<Of extends Fields = Fields> {
   neutral(values: ValuesOf<Of>): boolean;
   /** What is wrong with values that are each in their range: the field and the words. */
   holds?(values: ValuesOf<Of>): { readonly field: keyof Of & string; readonly says: string } | null;
-  /** What the search list shows of it: values that differ from the start. */
+  /** What the search list shows of it, and a step begins with that is taken from there. */
   readonly sample: Partial<ValuesOf<Of>>;
   /** Values of an earlier version as those of the next one. */
   readonly migrations?: Readonly<Record<number, (values: Record<string, unknown>) => object>>;
@@ -38,7 +38,7 @@ export function defineStep<const Of extends Fields>(
   return definition;
 }
 
-/** The values of a new step. */
+/** The values that each field is brought back to. */
 export function startValues<Of extends Fields>({ fields }: StepDefinition<Of>): ValuesOf<Of> {
   const pairs = Object.entries(fields).map(([name, { start }]) => [name, start]);
   return Object.fromEntries(pairs) as ValuesOf<Of>;

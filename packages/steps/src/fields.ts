@@ -9,7 +9,7 @@ export interface AmountField {
   readonly words: string;
   readonly least: number;
   readonly most: number;
-  /** What a new step has, and a double-click brings back. */
+  /** What a double-click brings back: where it changes nothing, if there is such a value. */
   readonly start: number;
   /** What of the range a slider goes over, where all of it would be too coarse; any of it can be typed. */
   readonly track?: readonly [from: number, to: number];

@@ -15,7 +15,7 @@ const CURVES = [
   { value: 'red', words: 'R', means: 'Red' },
   { value: 'green', words: 'G', means: 'Green' },
   { value: 'blue', words: 'B', means: 'Blue' },
-  { value: 'lightness', words: 'Light', means: 'Lightness' },
+  { value: 'lightness', words: 'Lightness' },
 ] as const;
 
 type CurveName = (typeof CURVES)[number]['value'];
@@ -133,7 +133,7 @@ function CurveSquare({ layer, step, name, points, onTry, onSet }: CurveSquarePro
     event.stopPropagation();
   };
   return (
-    <div className="relative h-[168px]">
+    <div className="relative mx-1.5 my-3 h-[160px]">
       <svg
         ref={square}
         viewBox="0 0 1 1"
@@ -179,8 +179,10 @@ function CurveSquare({ layer, step, name, points, onTry, onSet }: CurveSquarePro
           onFocus={() => setChosen(i)}
           onKeyDown={(event) => keys(event, i)}
           style={{ left: `${x * 100}%`, top: `${(1 - y) * 100}%` }}
-          className="pointer-events-none absolute size-3 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-primary bg-base-100 focus-visible:bg-primary"
-        />
+          className="group pointer-events-none absolute grid size-6 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full"
+        >
+          <span className="size-3 rounded-full border-2 border-primary bg-base-100 group-focus-visible:bg-primary" />
+        </button>
       ))}
     </div>
   );

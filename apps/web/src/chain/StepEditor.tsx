@@ -28,7 +28,7 @@ export function StepEditor({ layer, step }: StepEditorProps) {
   const id = useId();
   const args = { layer: layer.id, step: step.id };
   return (
-    <fieldset disabled={layer.locked} aria-label={step.name} className="grid gap-1.5 px-2 pt-1.5">
+    <fieldset disabled={layer.locked} aria-label={step.name} className="grid gap-0.5 px-2 pt-1.5">
       <Editor layer={layer} step={step} />
       <div className="grid grid-cols-[92px_1fr] items-center gap-2 text-[12.5px] text-quiet">
         <label htmlFor={id}>Blending</label>

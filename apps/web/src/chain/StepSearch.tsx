@@ -14,6 +14,12 @@ function fits({ words, finds, group }: StepDefinition, typed: string): boolean {
   return asked.every((word) => known.some((each) => each.startsWith(word)));
 }
 
+/** Those whose name begins with what was typed stand first: the first of all is taken by Enter. */
+function best(found: readonly StepDefinition[], typed: string): StepDefinition | undefined {
+  const begins = typed.trim().toLowerCase();
+  return found.find(({ words }) => words.toLowerCase().startsWith(begins)) ?? found[0];
+}
+
 /** The composition with one step more on a layer, as the search list shows it. */
 function withSample(scene: Composition, layer: Layer, definition: StepDefinition): Composition {
   const step = newStep(definition, definition.sample);
@@ -29,6 +35,7 @@ export function StepSearch({ onClose }: { readonly onClose: () => void }) {
   const found = STEPS.map(({ definition }) => definition).filter(
     (each) => suits(layer, each) && fits(each, typed),
   );
+  const first = typed.trim() === '' ? undefined : best(found, typed);
   const choose = (definition: StepDefinition) => {
     addStep(definition);
     onClose();
@@ -36,15 +43,13 @@ export function StepSearch({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title={`Add to the chain of ${layer.name}`} onClose={onClose} wide>
       <input
-        // The list was opened to find something.
-        ref={(field) => field?.focus()}
+        data-begins
         type="search"
         value={typed}
         aria-label="What shall it do?"
         placeholder="warmer, softer, darker edges …"
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => {
-          const [first] = found;
           if (event.key === 'Enter' && first) choose(first);
         }}
         className="mb-3 h-9 w-full rounded-lg bg-base-200 px-3 text-[14px]"
@@ -52,22 +57,29 @@ export function StepSearch({ onClose }: { readonly onClose: () => void }) {
       {found.length === 0 && (
         <p className="text-quiet">Nothing is found by these words. Try another, or fewer.</p>
       )}
-      {STEP_GROUPS.map((group) => {
-        const inside = found.filter((each) => each.group === group);
-        if (inside.length === 0) return null;
-        return (
-          <section key={group} aria-label={group} className="mb-3">
-            <h3 className="mb-1 text-[12px] text-quiet">{group}</h3>
-            <ul className="grid grid-cols-5 gap-2">
-              {inside.map((each) => (
-                <li key={each.kind}>
-                  <Sample layer={layer} definition={each} onChoose={() => choose(each)} />
-                </li>
-              ))}
-            </ul>
-          </section>
-        );
-      })}
+      <div className="flex flex-wrap gap-x-5 gap-y-2.5">
+        {STEP_GROUPS.map((group) => {
+          const inside = found.filter((each) => each.group === group);
+          if (inside.length === 0) return null;
+          return (
+            <section key={group} aria-label={group}>
+              <h3 className="mb-1 text-[12px] text-quiet">{group}</h3>
+              <ul className="flex flex-wrap gap-2">
+                {inside.map((each) => (
+                  <li key={each.kind} className="w-[122px]">
+                    <Sample
+                      layer={layer}
+                      definition={each}
+                      first={each === first}
+                      onChoose={() => choose(each)}
+                    />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
     </Dialog>
   );
 }
@@ -75,10 +87,12 @@ export function StepSearch({ onClose }: { readonly onClose: () => void }) {
 interface SampleProps {
   readonly layer: Layer;
   readonly definition: StepDefinition;
+  /** Whether Enter takes it. */
+  readonly first: boolean;
   readonly onChoose: () => void;
 }
 
-function Sample({ layer, definition, onChoose }: SampleProps) {
+function Sample({ layer, definition, first, onChoose }: SampleProps) {
   const composition = useComposition((state) => state.composition);
   const sampled = useMemo(
     () => withSample(composition, layer, definition),
@@ -90,12 +104,15 @@ function Sample({ layer, definition, onChoose }: SampleProps) {
       type="button"
       onClick={onChoose}
       title={definition.finds.join(', ')}
-      className="w-full cursor-pointer rounded-md bg-base-200 p-1 text-left hover:bg-held focus-visible:bg-held"
+      className={`w-full cursor-pointer rounded-md p-1 text-left hover:bg-held focus-visible:bg-held ${first ? 'bg-held shadow-[inset_0_0_0_1.5px_var(--color-primary)]' : 'bg-base-200'}`}
     >
       <span className="grid h-[92px] place-items-center overflow-hidden">
-        <SmallPicture composition={sampled} part={part} width={138} height={92} />
+        <SmallPicture composition={sampled} part={part} width={114} height={92} />
       </span>
-      <span className="block truncate pt-1 text-[12.5px]">{definition.words}</span>
+      <span className="flex items-baseline justify-between gap-1 pt-1 text-[12.5px]">
+        <span className="truncate">{definition.words}</span>
+        {first && <kbd className="shrink-0 text-[10.5px] text-faint">Enter</kbd>}
+      </span>
     </button>
   );
 }

@@ -43,11 +43,11 @@ function layerInHand(): Layer | undefined {
   return layerById(composition, useHand.getState().layer ?? '');
 }
 
-/** Adds a step to the chain of the layer in hand, and opens its row. */
+/** Adds a step to the chain of the layer in hand, as the search list showed it, and opens its row. */
 export function addStep(definition: StepDefinition): void {
   const layer = layerInHand();
   if (!layer) return;
-  const step = newStep(definition);
+  const step = newStep(definition, definition.sample);
   const { perform } = useComposition.getState();
   if (perform(addSteps, { layer: layer.id, steps: [step] })) {
     useHand.getState().take({ openStep: step.id });

@@ -14,6 +14,8 @@ export function Dialog({ title, onClose, children, wide }: DialogProps) {
   const element = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     element.current?.showModal();
+    // Opened by the browser, a dialog gives the focus to its first button; a field that is waited for goes before.
+    element.current?.querySelector<HTMLElement>('[data-begins]')?.focus();
   }, []);
   return (
     <dialog

@@ -104,7 +104,7 @@ function Card({ layer }: { readonly layer: Layer }) {
         zIndex: drag.isDragging ? 5 : 0,
         opacity: moves ? 0.75 : 1,
       }}
-      className={`relative shrink-0 ${glass ? 'w-[58px]' : 'w-[104px]'}`}
+      className={`relative shrink-0 ${glass ? 'w-[62px]' : 'w-[104px]'}`}
       data-testid="card"
     >
       <div className="mb-[5px] flex items-center gap-1 whitespace-nowrap text-[11.5px]">

@@ -1,4 +1,4 @@
-import { hasExtent, type Layer, lockLayer, renameLayer } from '@diplex/document';
+import { hasExtent, isGlass, type Layer, lockLayer, renameLayer } from '@diplex/document';
 import {
   IconCopy,
   IconLock,
@@ -34,7 +34,11 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
           aria-hidden
           className="h-10 w-[52px] shrink-0 rounded-md bg-center bg-cover"
           style={{ backgroundImage: face }}
-        />
+        >
+          {isGlass(layer) && (
+            <div className="flat mx-auto !h-full" data-glass="true" data-testid="glass-face" />
+          )}
+        </div>
         <div className="grid min-w-0">
           <EditableText
             label="Layer name"

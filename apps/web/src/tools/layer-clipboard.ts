@@ -14,6 +14,7 @@ import {
   layerById,
   type Mask,
   maskOf,
+  masksOf,
   newComposition,
   newId,
   perform,
@@ -37,8 +38,9 @@ const copiedLayer = copied<{
 function keepCopied(composition: Composition, layer: Layer): void {
   const [, ...inside] = withDescendants(composition, layer.id);
   const carried = carriedOver(layer, aroundMatrix(composition, layer), IDENTITY);
-  const own = [layer, ...inside].flatMap((each) => maskOf(composition, each) ?? []);
-  copiedLayer.keep({ layer: { ...layer, ...carried }, inside, masks: [...new Set(own)] });
+  const used = new Set([layer, ...inside].flatMap(masksOf));
+  const masks = [...used].flatMap((id) => composition.masks[id] ?? []);
+  copiedLayer.keep({ layer: { ...layer, ...carried }, inside, masks });
 }
 
 /** Keeps the layer in hand to paste it, in another composition too; only its inside where there is an area. */

@@ -17,7 +17,7 @@ export const autoLevels = defineStep({
       'Channels',
       [
         ['together', 'together'],
-        ['each', 'each by itself'],
+        ['each', 'each'],
       ],
       'together',
     ),

@@ -9,7 +9,7 @@ export const vignette = defineStep({
   finds: ['darker edges', 'darker corners', 'lighter edges', 'draw the eye', 'spotlight'],
   on: 'content',
   fields: {
-    strength: amount('Lighter to darker', { ...BOTH_WAYS, start: 0 }),
+    strength: amount('Darker', { ...BOTH_WAYS, start: 0 }),
     size: amount('Size', { least: 0.05, most: 2, start: 0.7, unit: '%' }),
     softness: amount('Softness', { least: 0.02, most: 1, start: 0.6, unit: '%' }),
     roundness: amount('Roundness', { ...SHARE, start: 0 }),
