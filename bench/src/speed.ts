@@ -8,6 +8,7 @@ import {
   stopKernels,
 } from '@diplex/kernels';
 import sharp from 'sharp';
+import { chainRows } from './chain';
 import { FLAT, flattenRows, picture } from './flatten';
 import { type Mat, type OpenCv, openCv } from './opencv';
 import { pickRows } from './picking';
@@ -171,6 +172,7 @@ async function allocatorRow(): Promise<Row> {
 export async function* speedRows(): AsyncGenerator<Row> {
   sharp.concurrency(THREADS);
   yield* blendRows();
+  yield* chainRows();
   yield* flattenRows(THREADS);
   const pool = BenchPool.start(THREADS);
   yield* await blurRows(pool);

@@ -33,6 +33,7 @@ export {
   matrixRow,
   mixRow,
   premultiplyRow,
+  saturateRow,
   straightenRow,
   tablesRow,
 } from './point/rows';
@@ -47,8 +48,10 @@ export { type GradientVectors, gradientStep } from './sparse/gradient-step';
 export { gradientTurn } from './sparse/gradient-turn';
 export {
   decode,
+  decodeBeyond,
   decodeExactly,
   encode,
+  encodeBeyond,
   encodeExactly,
   type MixSpaceName,
 } from './transfer/transfer';

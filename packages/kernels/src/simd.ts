@@ -24,6 +24,7 @@ export {
   matrixRow,
   mixRow,
   premultiplyRow,
+  saturateRow,
   straightenRow,
   tablesRow,
 } from './point/simd';

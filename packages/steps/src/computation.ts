@@ -3,9 +3,11 @@ import type { MixSpaceName } from '@diplex/kernels';
 
 /** Where a run of pixels lies in what the step works on: shares of its width and height. */
 export interface RunPlace {
-  /** The middle of the first pixel. */
+  /** The middle of the pixel at 0 across. */
   readonly u: number;
   readonly v: number;
+  /** Which pixel across the run begins with, so that places are the same wherever it is divided. */
+  readonly first: number;
   /** From one pixel to the next. */
   readonly du: number;
   readonly dv: number;
@@ -16,13 +18,14 @@ export interface RunPlace {
 /** Changes a run of straight RGBA pixels in place. */
 export type RunChange = (run: Float32Array, at: RunPlace) => void;
 
-/** One operation on the colours of single pixels. */
-export interface PointOperation {
-  /** Whether it works on linear light or on encoded values; both go beyond 0..1. */
-  readonly space: MixSpaceName;
-  /** Puts what it needs to where kernels reach it, until the enclosing `inScratch` ends. */
-  load(): RunChange;
-}
+/** Puts what an operation needs to where kernels reach it, until the enclosing `inScratch` ends. */
+export type LoadChange = () => RunChange;
+
+/**
+ * One operation on the colours of single pixels: how it is done on linear light, on encoded values, or on either; both
+ * go beyond 0..1.
+ */
+export type PointOperation = Readonly<Partial<Record<MixSpaceName, LoadChange>>>;
 
 /** Bins of a histogram over encoded values. */
 export const HISTOGRAM_BINS = 1024;

@@ -25,10 +25,12 @@ export interface PointStep {
 
 /** A step ready to run, with its changes in reach of the kernels. */
 interface Loaded extends PointStep {
-  readonly changes: readonly { readonly space: MixSpaceName; readonly change: RunChange }[];
+  readonly changes: readonly Readonly<Partial<Record<MixSpaceName, RunChange>>>[];
   /** Whether the result simply takes the place of what comes in. */
   readonly whole: boolean;
 }
+
+const OTHER: Readonly<Record<MixSpaceName, MixSpaceName>> = { light: 'encoded', encoded: 'light' };
 
 /** Straight pixels that are in linear light or encoded, whichever the next operation wants. */
 class Run {
@@ -36,6 +38,12 @@ class Run {
     private readonly pixels: Float32Array,
     private space: MixSpaceName,
   ) {}
+
+  /** Does an operation where the pixels are, if it can be done there. */
+  change(how: Loaded['changes'][number], at: RunPlace): void {
+    const space = how[this.space] ? this.space : OTHER[this.space];
+    how[space]?.(this.in(space), at);
+  }
 
   in(space: MixSpaceName): Float32Array {
     if (space !== this.space) {
@@ -73,7 +81,7 @@ function runStep(
   mask: Float32Array | null,
 ): void {
   const changed = () => {
-    for (const { space: own, change } of step.changes) change(run.in(own), at);
+    for (const each of step.changes) run.change(each, at);
   };
   if (step.whole) return changed();
   inScratch(() => {
@@ -105,7 +113,10 @@ export function runPoints(
     const loaded = steps.map(
       (step): Loaded => ({
         ...step,
-        changes: step.operations.map((each) => ({ space: each.space, change: each.load() })),
+        changes: step.operations.map((each) => ({
+          ...(each.light && { light: each.light() }),
+          ...(each.encoded && { encoded: each.encoded() }),
+        })),
         whole: step.amount === 1 && step.mask === null && step.blending === 'normal',
       }),
     );

@@ -5,6 +5,7 @@ import {
   matrixTwin,
   mixTwin,
   premultiplyTwin,
+  saturateTwin,
   straightenTwin,
   tablesTwin,
 } from './twin';
@@ -59,6 +60,23 @@ export function tablesRow(rows: Float32Array, tables: Float32Array): void {
   const calls = callsFor(rows, tables);
   if (calls) calls.tablesRow?.(rows.byteOffset, tables.byteOffset, rows.length / 4);
   else tablesTwin(rows, tables);
+}
+
+/**
+ * Straight linear light with the chroma of OKLab (Ottosson 2020) times a gain; lightness and hue stay.
+ * @param more what is added to a gain of 1, -1 or more
+ * @param spareVivid how much less of it the more vivid a colour is, 0..1: nothing from a chroma of 0.22 on
+ * @param spareSkin how much less of it skin gets, whatever its lightness, 0..1: hues within 38 degrees of 52 of OKLCh
+ */
+export function saturateRow(
+  rows: Float32Array,
+  more: number,
+  spareVivid: number,
+  spareSkin: number,
+): void {
+  const calls = callsFor(rows);
+  if (!calls) return saturateTwin(rows, more, spareVivid, spareSkin);
+  calls.saturateRow?.(rows.byteOffset, more, spareVivid, spareSkin, rows.length / 4);
 }
 
 /**

@@ -73,27 +73,127 @@ export function matrixRow(rows: usize, matrix: usize, count: i32): void {
   }
 }
 
-/** Entries of a table, but for the last. */
-const ENTRIES: f32 = 1024;
+/** Bytes of a table: its entries, how it goes on at both ends, and one that fills up a vector. */
+const TABLE_BYTES: usize = 4112;
 
-function looked(x: f32, table: usize): f32 {
-  if (x <= 0) return load<f32>(table) + x * load<f32>(table, 4100);
-  if (x >= 1) return load<f32>(table, 4096) + (x - 1) * load<f32>(table, 4104);
-  const place = sqrt<f32>(x) * ENTRIES;
-  const low = <i32>min<f32>(place, ENTRIES - 1);
-  const at = table + ((<usize>low) << 2);
-  const first = load<f32>(at);
-  return first + (load<f32>(at, 4) - first) * (place - <f32>low);
+/** The same float of three tables, side by side. */
+function ofThree(tables: usize, offset: usize): v128 {
+  const at = tables + offset;
+  let three = f32x4.splat(load<f32>(at));
+  three = f32x4.replace_lane(three, 1, load<f32>(at + TABLE_BYTES));
+  return f32x4.replace_lane(three, 2, load<f32>(at + 2 * TABLE_BYTES));
 }
 
 /** See rows.ts. */
 export function tablesRow(rows: usize, tables: usize, count: i32): void {
+  const below = ofThree(tables, 4100);
+  const above = ofThree(tables, 4104);
+  const none = f32x4.splat(0);
+  const one = f32x4.splat(1);
   const end = rows + ((<usize>count) << 4);
-  const stride: usize = 4112;
   for (; rows < end; rows += 16) {
-    store<f32>(rows, looked(load<f32>(rows), tables));
-    store<f32>(rows, looked(load<f32>(rows, 4), tables + stride), 4);
-    store<f32>(rows, looked(load<f32>(rows, 8), tables + 2 * stride), 8);
+    const pixel = v128.load(rows);
+    const inside = f32x4.pmin(one, f32x4.pmax(none, pixel));
+    const place = f32x4.mul(f32x4.sqrt(inside), f32x4.splat(1024));
+    const low = i32x4.trunc_sat_f32x4_s(f32x4.pmin(place, f32x4.splat(1023)));
+    const share = f32x4.sub(place, f32x4.convert_i32x4_s(low));
+    const red = tables + ((<usize>i32x4.extract_lane(low, 0)) << 2);
+    const green = tables + TABLE_BYTES + ((<usize>i32x4.extract_lane(low, 1)) << 2);
+    const blue = tables + 2 * TABLE_BYTES + ((<usize>i32x4.extract_lane(low, 2)) << 2);
+    let first = f32x4.splat(load<f32>(red));
+    first = f32x4.replace_lane(first, 1, load<f32>(green));
+    first = f32x4.replace_lane(first, 2, load<f32>(blue));
+    let next = f32x4.splat(load<f32>(red, 4));
+    next = f32x4.replace_lane(next, 1, load<f32>(green, 4));
+    next = f32x4.replace_lane(next, 2, load<f32>(blue, 4));
+    let sum = f32x4.add(first, f32x4.mul(f32x4.sub(next, first), share));
+    sum = f32x4.add(sum, f32x4.mul(f32x4.pmin(none, pixel), below));
+    sum = f32x4.add(sum, f32x4.mul(f32x4.pmax(none, f32x4.sub(pixel, one)), above));
+    v128.store(rows, withAlphaOf(sum, pixel));
+  }
+}
+
+/** Four numbers, of which each lane of a pixel gets a share. */
+function columns(red: v128, green: v128, blue: v128, pixel: v128): v128 {
+  let sum = f32x4.mul(red, f32x4.splat(f32x4.extract_lane(pixel, 0)));
+  sum = f32x4.add(sum, f32x4.mul(green, f32x4.splat(f32x4.extract_lane(pixel, 1))));
+  return f32x4.add(sum, f32x4.mul(blue, f32x4.splat(f32x4.extract_lane(pixel, 2))));
+}
+
+/** The cube root, of either sign: a third of the bits as a guess, and two steps of Halley's method. */
+function cubeRoots(x: v128): v128 {
+  const sign = v128.and(x, i32x4.splat(0x80000000));
+  const size = v128.andnot(x, i32x4.splat(0x80000000));
+  const tiny = f32x4.lt(size, f32x4.splat(1.0000000036274937e-15));
+  // The cubes of smaller ones are no longer normal numbers, which take a hundred times as long.
+  const value = f32x4.pmax(size, f32x4.splat(1.0000000036274937e-15));
+  const third = f32x4.mul(f32x4.convert_i32x4_s(value), f32x4.splat(0.3333333432674408));
+  const bits = i32x4.add(i32x4.trunc_sat_f32x4_s(third), i32x4.splat(709921077));
+  let root: v128 = bits;
+  const twice = f32x4.add(value, value);
+  for (let i = 0; i < 2; i++) {
+    const cube = f32x4.mul(f32x4.mul(root, root), root);
+    const over = f32x4.add(cube, twice);
+    const under = f32x4.add(f32x4.add(cube, cube), value);
+    root = f32x4.mul(root, f32x4.div(over, under));
+  }
+  return v128.or(v128.andnot(root, tiny), sign);
+}
+
+function smooth(share: f32): f32 {
+  const s = min<f32>(1, max<f32>(0, share));
+  return s * s * (3 - 2 * s);
+}
+
+/** See rows.ts. */
+export function saturateRow(
+  rows: usize,
+  more: f32,
+  spareVivid: f32,
+  spareSkin: f32,
+  count: i32,
+): void {
+  const end = rows + ((<usize>count) << 4);
+  for (; rows < end; rows += 16) {
+    const pixel = v128.load(rows);
+    const cones = cubeRoots(
+      columns(
+        f32x4(0.4122214708, 0.2119034982, 0.0883024619, 0),
+        f32x4(0.5363325363, 0.6806995451, 0.2817188376, 0),
+        f32x4(0.0514459929, 0.1073969566, 0.6299787005, 0),
+        pixel,
+      ),
+    );
+    const lab = columns(
+      f32x4(0.2104542553, 1.9779984951, 0.0259040371, 0),
+      f32x4(0.793617785, -2.428592205, 0.7827717662, 0),
+      f32x4(-0.0040720468, 0.4505937099, -0.808675766, 0),
+      cones,
+    );
+    const a = f32x4.extract_lane(lab, 1);
+    const b = f32x4.extract_lane(lab, 2);
+    const chroma = sqrt<f32>(a * a + b * b);
+    let share: f32 = 1;
+    if (spareVivid > 0) share = 1 - spareVivid * smooth(chroma * 4.5454545021057129);
+    if (spareSkin > 0 && chroma > 0) {
+      const away: f32 = 1 - (a * 0.61566150188446045 + b * 0.78801077604293823) / chroma;
+      share *= 1 - spareSkin * (1 - smooth(away * 4.7169809341430664));
+    }
+    const gain = max<f32>(0, 1 + more * share);
+    const changed = f32x4.mul(lab, f32x4(1, gain, gain, 0));
+    const roots = columns(
+      f32x4(1, 1, 1, 0),
+      f32x4(0.3963377774, -0.1055613458, -0.0894841775, 0),
+      f32x4(0.2158037573, -0.0638541728, -1.291485548, 0),
+      changed,
+    );
+    const light = columns(
+      f32x4(4.0767416621, -1.2684380046, -0.0041960863, 0),
+      f32x4(-3.3077115913, 2.6097574011, -0.7034186147, 0),
+      f32x4(0.2309699292, -0.3413193965, 1.707614701, 0),
+      f32x4.mul(f32x4.mul(roots, roots), roots),
+    );
+    v128.store(rows, withAlphaOf(light, pixel));
   }
 }
 

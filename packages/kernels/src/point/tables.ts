@@ -8,14 +8,14 @@ export const TABLE_LENGTH = TABLE_STEPS + 4;
 
 function fillTable(table: Float32Array, of: (value: number) => number): void {
   for (let i = 0; i <= TABLE_STEPS; i++) table[i] = of((i / TABLE_STEPS) ** 2);
-  const near = 1 / 256;
-  table[TABLE_STEPS + 1] = (of(near) - of(0)) / near;
-  table[TABLE_STEPS + 2] = (of(1) - of(1 - near)) / near;
+  const beyond = 1 / 1024;
+  table[TABLE_STEPS + 1] = (of(0) - of(-beyond)) / beyond;
+  table[TABLE_STEPS + 2] = (of(1 + beyond) - of(1)) / beyond;
 }
 
 /**
  * Tables for `tablesRow`: of red, green and blue.
- * @param of what each value of 0..1 becomes; beyond them the tables go on straight, as steep as at their ends
+ * @param of what each value becomes; beyond 0..1 the tables go on straight, as steep as the function just there
  */
 export function makeTables(
   of: readonly [(v: number) => number, (v: number) => number, (v: number) => number],

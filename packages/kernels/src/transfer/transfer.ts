@@ -12,6 +12,19 @@ export function encodeExactly(light: number): number {
   return light <= 0.0031308 ? light * 12.92 : 1.055 * light ** (1 / 2.4) - 0.055;
 }
 
+/** Slopes of the function at 1, which go on beyond it; below 0 it goes on as its straight part. */
+const SLOPE_BEYOND_1 = 0.439583333;
+
+/** `encodeExactly` that goes on straight beyond 0..1, as steep as at its ends. */
+export function encodeBeyond(light: number): number {
+  return light > 1 ? 1 + (light - 1) * SLOPE_BEYOND_1 : encodeExactly(light);
+}
+
+/** The inverse of `encodeBeyond`. */
+export function decodeBeyond(encoded: number): number {
+  return encoded > 1 ? 1 + (encoded - 1) / SLOPE_BEYOND_1 : decodeExactly(encoded);
+}
+
 const f = Math.fround;
 
 const [ENCODE_LOW, ENCODE_SLOPE] = [f(0.0031308), f(12.92)];

@@ -1,6 +1,6 @@
 import { HISTOGRAM_BINS, type PointComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { byTables } from '../point-operations';
+import { byTones } from '../point-operations';
 import type { autoLevels } from './definition';
 
 type Values = ValuesOf<typeof autoLevels.fields>;
@@ -43,8 +43,8 @@ export const computeAutoLevels: PointComputation<Values> = {
       const { black, white } = percentiles(histogram, of, darks, lights);
       return (value: number) => (value - black) / (white - black);
     };
-    if (channels === 'each') return [byTables('encoded', [tone([0]), tone([1]), tone([2])])];
+    if (channels === 'each') return [byTones([tone([0]), tone([1]), tone([2])])];
     const together = tone([0, 1, 2]);
-    return [byTables('encoded', [together, together, together])];
+    return [byTones([together, together, together])];
   },
 };

@@ -1,7 +1,7 @@
 import { decodeExactly, encodeExactly, makeTables, TABLE_STEPS } from '@diplex/kernels';
 import type { PointComputation, PointOperation } from '../computation';
 import { type CurvePoints, isStraight, type ValuesOf } from '../fields';
-import { byTables } from '../point-operations';
+import { byTones, type Tone } from '../point-operations';
 import { curveThrough } from './curve-through';
 import type { curves } from './definition';
 
@@ -13,6 +13,20 @@ const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722] as const;
 /** Light darker than this has no colour that could be kept: it is not lifted any further. */
 const DARKEST = 1e-5;
 
+/** A step from an end of 0..1, to see how steep a curve is there. */
+const NEAR = 1 / 256;
+
+/** A curve that goes on straight beyond 0..1, as steep as at its ends, so that nothing is cut off there. */
+function onwards(points: CurvePoints): Tone {
+  const curve = curveThrough(points);
+  const [first, last] = [curve(0), curve(1)];
+  const [below, above] = [(curve(NEAR) - first) / NEAR, (last - curve(1 - NEAR)) / NEAR];
+  return (value) => {
+    if (value < 0) return first + value * below;
+    return value > 1 ? last + (value - 1) * above : curve(value);
+  };
+}
+
 /** Gives each pixel the luminance that a curve of encoded values has for it; what colour it has stays. */
 function byLightness(points: CurvePoints): PointOperation {
   const through = curveThrough(points);
@@ -20,10 +34,9 @@ function byLightness(points: CurvePoints): PointOperation {
     const least = Math.max(DARKEST, light);
     return decodeExactly(through(encodeExactly(least))) / least;
   };
-  const [table] = [makeTables([gain, gain, gain])];
+  const table = makeTables([gain, gain, gain]);
   return {
-    space: 'light',
-    load: () => (run) => {
+    light: () => (run) => {
       for (let i = 0; i < run.length; i += 4) {
         const [r, g, b] = [run[i] as number, run[i + 1] as number, run[i + 2] as number];
         const light = Math.max(0, Math.min(1, RED * r + GREEN * g + BLUE * b));
@@ -41,15 +54,15 @@ function byLightness(points: CurvePoints): PointOperation {
 export const computeCurves: PointComputation<Values> = {
   reads: 'point',
   prepare(values) {
-    const all = curveThrough(values.all);
-    const of = (points: CurvePoints) => {
-      const own = curveThrough(points);
-      return (value: number) => own(all(value));
+    const all = onwards(values.all);
+    const of = (points: CurvePoints): Tone => {
+      const own = onwards(points);
+      return (value) => own(all(value));
     };
     const inChannels = [values.all, values.red, values.green, values.blue];
     const operations: PointOperation[] = [];
     if (!inChannels.every(isStraight)) {
-      operations.push(byTables('encoded', [of(values.red), of(values.green), of(values.blue)]));
+      operations.push(byTones([of(values.red), of(values.green), of(values.blue)]));
     }
     if (!isStraight(values.lightness)) operations.push(byLightness(values.lightness));
     return operations;

@@ -1,18 +1,10 @@
 import type { PointComputation } from '../computation';
-import { byMatrix } from '../point-operations';
+import { byTones } from '../point-operations';
+
+const turned = (value: number) => 1 - value;
 
 /** What each encoded value leaves of 1. */
 export const computeInvert: PointComputation<object> = {
   reads: 'point',
-  prepare: () => [
-    byMatrix(
-      'encoded',
-      [
-        [-1, 0, 0],
-        [0, -1, 0],
-        [0, 0, -1],
-      ],
-      [1, 1, 1],
-    ),
-  ],
+  prepare: () => [byTones([turned, turned, turned])],
 };

@@ -1,6 +1,6 @@
 import type { PointComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { AS_IS, byTables } from '../point-operations';
+import { AS_IS, byTones } from '../point-operations';
 import type { levels } from './definition';
 
 type Values = ValuesOf<typeof levels.fields>;
@@ -21,6 +21,6 @@ export const computeLevels: PointComputation<Values> = {
     const tone = (value: number) => leveled(value, values);
     const on = (channel: Values['channel']) =>
       values.channel === 'all' || values.channel === channel ? tone : AS_IS;
-    return [byTables('encoded', [on('red'), on('green'), on('blue')])];
+    return [byTones([on('red'), on('green'), on('blue')])];
   },
 };

@@ -7,34 +7,62 @@ type Values = ValuesOf<typeof vignette.fields>;
 /** All the way lighter or darker is so many stops. */
 const STOPS = 3;
 
+/** Gains are looked up for squares of distances, so finely; beyond the last they stay. */
+const [STEPS, FARTHEST] = [2048, 16];
+
+/** How far the oval reaches across and down: that of the frame, or a circle through its corners. */
+function reachOf({ roundness }: Values, aspect: number): { across: number; down: number } {
+  const diagonal = Math.hypot(aspect, 1) / 2;
+  const mixed = (half: number, round: number) => half + (round - half) * roundness;
+  return { across: mixed(0.5, diagonal / aspect), down: mixed(0.5, diagonal) };
+}
+
+/** The gain of light so far from the middle, 1 at a corner of the oval's box. */
+function gainAt(away: number, { strength, size, softness }: Values): number {
+  const edge = Math.max(0, Math.min(1, (away - size * (1 - softness)) / (2 * size * softness)));
+  return 2 ** (-STOPS * strength * edge * edge * (3 - 2 * edge));
+}
+
 /**
  * The gain of light at a place: 1 within the oval, and smoothly two to the power of the stops beyond it.
  * @param u, v shares of the width and the height of what it works on
  * @param aspect its width for each of its height
  */
 export function vignetteGain(u: number, v: number, aspect: number, values: Values): number {
-  const { strength, size, softness, roundness, middle } = values;
-  // An oval as the frame is, or a circle about half as wide as its diagonal.
-  const across = 0.5 * (1 - roundness) + (roundness * Math.hypot(aspect, 1)) / (2 * aspect);
-  const down = 0.5 * (1 - roundness) + (roundness * Math.hypot(aspect, 1)) / 2;
+  const { across, down } = reachOf(values, aspect);
+  const { middle } = values;
   const away = Math.hypot((u - middle.x) / across, (v - middle.y) / down) / Math.SQRT2;
-  const edge = Math.max(0, Math.min(1, (away - size * (1 - softness)) / (2 * size * softness)));
-  return 2 ** (-STOPS * strength * edge * edge * (3 - 2 * edge));
+  return gainAt(away, values);
 }
 
 export const computeVignette: PointComputation<Values> = {
   reads: 'point',
-  prepare: (values) => [
-    {
-      space: 'light',
-      load:
-        () =>
-        (run, { u, v, du, dv, aspect }) => {
-          for (let i = 0, p = 0; i < run.length; i += 4, p++) {
-            const gain = vignetteGain(u + p * du, v + p * dv, aspect, values);
-            for (let c = i; c < i + 3; c++) run[c] = (run[c] as number) * gain;
-          }
-        },
-    },
-  ],
+  prepare(values) {
+    const gains = Float64Array.from({ length: STEPS + 2 }, (_, i) =>
+      gainAt(Math.sqrt((i / STEPS) * FARTHEST), values),
+    );
+    const { middle } = values;
+    return [
+      {
+        light:
+          () =>
+          (run, { u, v, du, dv, first, aspect }) => {
+            const { across, down } = reachOf(values, aspect);
+            const count = run.length / 4;
+            for (let p = 0, i = 0; p < count; p++, i += 4) {
+              const x = (u + (first + p) * du - middle.x) / across;
+              const y = (v + (first + p) * dv - middle.y) / down;
+              const place = Math.min(STEPS, ((x * x + y * y) / 2) * (STEPS / FARTHEST));
+              const low = Math.trunc(place);
+              const gain =
+                (gains[low] as number) +
+                ((gains[low + 1] as number) - (gains[low] as number)) * (place - low);
+              run[i] = (run[i] as number) * gain;
+              run[i + 1] = (run[i + 1] as number) * gain;
+              run[i + 2] = (run[i + 2] as number) * gain;
+            }
+          },
+      },
+    ];
+  },
 };

@@ -225,12 +225,13 @@ export class PointRunNode extends GraphNode {
     return known;
   }
 
-  /** Where the middle of a row's first pixel lies in what the steps work on. */
+  /** Where a row lies in what the steps work on. */
   private placeOf(out: Rect, row: number, scale: number) {
     const [a, b, c, d, e, f] = this.frame.toShares;
-    const [x, y] = [(out.x + 0.5) / scale, (out.y + row + 0.5) / scale];
+    const [x, y] = [0.5 / scale, (out.y + row + 0.5) / scale];
     return {
       ...{ u: a * x + c * y + e, v: b * x + d * y + f, du: a / scale, dv: b / scale },
+      first: out.x,
       aspect: this.frame.aspect,
     };
   }
