@@ -119,13 +119,37 @@ async function paint(page: Page): Promise<void> {
   }
 }
 
-async function slide(page: Page): Promise<void> {
-  const slider = page.getByRole('slider', { name: /^Opacity/ });
+async function slide(page: Page, name: RegExp): Promise<void> {
+  const slider = page.getByRole('slider', { name });
   await slider.focus();
   for (let step = 0; step < SLIDER_STEPS; step++) {
     await page.keyboard.press(step % 2 ? 'ArrowRight' : 'ArrowLeft');
     await settled(page);
   }
+}
+
+/** Adds the step that is found by its name to the layer in hand; its row is open then. */
+async function addStep(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add to the chain' }).click();
+  await page.getByRole('searchbox').fill(name);
+  await page.keyboard.press('Enter');
+  await settled(page);
+}
+
+/** Slides an amount and tells how soon it is answered. */
+async function* sliderRows(
+  page: Page,
+  what: string,
+  slider: RegExp,
+  on: string,
+): AsyncGenerator<Row> {
+  await collected(page);
+  await slide(page, slider);
+  const slid = await collected(page);
+  const settling = quantile(slid['settled picture'] ?? [], 0.95);
+  yield figure(`${what} to settled picture, ${on}`, settling, 'ms', 100);
+  const first = quantile(slid['first answer'] ?? [], 0.95);
+  yield figure(`${what} to first answer, ${on}`, first, 'ms', 33);
 }
 
 /** A part of the composition drawn by the render command, as 8-bit samples. */
@@ -164,6 +188,28 @@ async function previewDifference(folder: string, id: string): Promise<number> {
   return sum / (width * height * 3);
 }
 
+/** The same for amounts of steps: Levels at all depths, a blur and a glow in the middle. */
+async function* stepRows(page: Page, size: string): AsyncGenerator<Row> {
+  await page.getByRole('navigation', { name: 'Stages' }).getByText('Arrange').click();
+  const take = async (at: number) => {
+    await page.getByTestId('card').nth(at).locator('.flat').click();
+    await settled(page);
+  };
+  for (const [words, at] of DEPTHS) {
+    await take(at);
+    await addStep(page, 'Levels');
+    yield* sliderRows(page, 'Levels', /^Middle/, `on the ${words} layer, ${size}, 95 %`);
+  }
+  const [, [middle, at]] = DEPTHS;
+  await take(at);
+  for (const kind of ['Blur', 'Glow']) {
+    await addStep(page, kind);
+    yield* sliderRows(page, `size of ${kind}`, /^Size/, `on the ${middle} layer, ${size}, 95 %`);
+    await page.getByRole('button', { name: `Take ${kind} out of the chain` }).click();
+    await settled(page);
+  }
+}
+
 /** How the application answers, on a real server and in a real browser, with ten layers of 24 MP. */
 export async function* interactiveRows(): AsyncGenerator<Row> {
   const { data, address, page, memory, close } = await application(PORT);
@@ -185,14 +231,8 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
     for (const [words, at] of DEPTHS) {
       await page.getByTestId('card').nth(at).locator('.flat').click();
       await settled(page);
-      await collected(page);
-      await slide(page);
-      const slid = await collected(page);
-      const settling = slid['settled picture'] ?? [];
-      const first = slid['first answer'] ?? [];
       const on = `on the ${words} layer, ${size}, 95 %`;
-      yield figure(`slider to settled picture, ${on}`, quantile(settling, 0.95), 'ms', 100);
-      yield figure(`slider to first answer, ${on}`, quantile(first, 0.95), 'ms', 33);
+      yield* sliderRows(page, 'slider', /^Opacity/, on);
     }
     await page.getByRole('navigation', { name: 'Stages' }).getByText('Cut').click();
     await page.getByRole('contentinfo').getByRole('button', { name: 'Brush', exact: true }).click();
@@ -212,6 +252,7 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
     yield figure(`pointer to painted pixel, ${size}, 95 %`, quantile(pixels, 0.95), 'ms', 50);
     yield figure('long tasks while painting', (painted['long task'] ?? []).length, '', 0);
     yield figure(`memory of the page, ${size}`, memory(), 'MB', 1536);
+    yield* stepRows(page, size);
     await page.close();
     const difference = await previewDifference(data, id);
     yield figure(

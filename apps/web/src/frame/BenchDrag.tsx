@@ -17,7 +17,7 @@ import {
 import { sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import type { ReactNode } from 'react';
 import { chosenLayers } from '../actions/layer-commands';
-import { useComposition } from '../bench/composition-store';
+import { shownComposition, useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
 import { draggedStep } from '../chain/step-drag';
@@ -94,14 +94,13 @@ function putCardsDown(event: DragEndEvent): void {
 
 /** Lets cards of the depth strip and steps of the chain be dragged, by pointer and by keys. */
 export function BenchDrag({ children }: { readonly children: ReactNode }) {
-  const shown = useComposition((state) => state.preview ?? state.composition);
-  const place = useDrag((state) => state.place);
   const { set } = useDrag.getState();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG } }),
     useSensor(KeyboardSensor, { coordinateGetter: byKeys }),
   );
   const name = (id: string | number) => {
+    const shown = shownComposition();
     const step = draggedStep(String(id));
     const layer = layerById(shown, step?.layer ?? layerUnder(String(id)));
     if (!step) return layer?.name ?? 'layer';
@@ -113,7 +112,7 @@ export function BenchDrag({ children }: { readonly children: ReactNode }) {
     onDragMove: () => undefined,
     onDragOver({ active, over }) {
       if (draggedStep(String(active.id))) return over ? `At ${name(over.id)}.` : undefined;
-      return `${name(active.id)} is ${wordsOf(shown, place)}.`;
+      return `${name(active.id)} is ${wordsOf(shownComposition(), useDrag.getState().place)}.`;
     },
     onDragEnd: ({ active }) => `Put down ${name(active.id)}.`,
     onDragCancel: ({ active }) => `${name(active.id)} stays where it was.`,
