@@ -7,6 +7,7 @@ export { glowStep } from './glow';
 export { invertStep } from './invert';
 export { levelsStep } from './levels';
 export { monochromeStep } from './monochrome';
+export { posteriseStep } from './posterise';
 export { saturationStep } from './saturation';
 export { sharpenStep } from './sharpen';
 export { tintStep } from './tint';
