@@ -483,6 +483,7 @@ const WINDOW_ACTIONS: readonly Action[] = [
     run() {
       TOOLS[useHand.getState().cutTool].cancel();
       TOOLS.place.cancel();
+      TOOLS.colour.cancel();
     },
   },
 ];

@@ -1,15 +1,15 @@
-import { type Layer, layerById } from '@diplex/document';
+import type { Layer } from '@diplex/document';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { IconClipboardPlus, IconCopy, IconPlus } from '@tabler/icons-react';
-import { useComposition } from '../bench/composition-store';
 import { counted } from '../controls/counted';
 import { IconButton } from '../controls/IconButton';
 import { PlainButton } from '../controls/PlainButton';
 import { Section } from '../frame/Inspector';
 import { StepRow } from './StepRow';
 import { StepShelf } from './StepShelf';
-import { copySteps, hasCopiedSteps, pasteSteps, searchSteps } from './step-commands';
+import { copySteps, pasteSteps, searchSteps } from './step-commands';
 import { stepItem } from './step-drag';
+import { useStepShelf } from './step-shelf';
 
 /** The steps that act on a layer, first to last. */
 export function ChainSection({ layer }: { readonly layer: Layer }) {
@@ -48,13 +48,12 @@ export function ChainSection({ layer }: { readonly layer: Layer }) {
 }
 
 function Paste({ layer }: { readonly layer: Layer }) {
-  // What was copied is not watched: the pointer on its way asks again.
-  useComposition((state) => layerById(state.composition, layer.id)?.steps.length);
+  const copied = useStepShelf((state) => state.copied);
   return (
     <IconButton
       icon={IconClipboardPlus}
-      words={hasCopiedSteps() ? 'Paste the steps that were copied' : 'No steps were copied yet'}
-      disabled={layer.locked}
+      words={copied ? 'Paste the steps that were copied' : 'No steps were copied yet'}
+      disabled={layer.locked || !copied}
       onPress={pasteSteps}
     />
   );

@@ -28,15 +28,7 @@ import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
-import { copied } from '../tools/copied';
-
-/** Steps that were copied or kept, with the masks that they use; their masks lie on the canvas. */
-export interface KeptSteps {
-  readonly steps: readonly Step[];
-  readonly masks: readonly Mask[];
-}
-
-const copiedSteps = copied<KeptSteps>('steps');
+import { type KeptSteps, useStepShelf } from './step-shelf';
 
 function layerInHand(): Layer | undefined {
   const { composition } = useComposition.getState();
@@ -94,15 +86,16 @@ export function layKeptSteps(layer: Layer, kept: KeptSteps): boolean {
 }
 
 export function copySteps(layer: Layer, steps: readonly Step[]): void {
-  copiedSteps.keep(keptSteps(useComposition.getState().composition, layer, steps));
+  const { composition } = useComposition.getState();
+  useStepShelf.getState().copy(keptSteps(composition, layer, steps));
 }
 
 export function hasCopiedSteps(): boolean {
-  return copiedSteps.read() !== null;
+  return useStepShelf.getState().copied !== null;
 }
 
 export function pasteSteps(): void {
-  const kept = copiedSteps.read();
+  const { copied: kept } = useStepShelf.getState();
   const layer = layerInHand();
   if (kept && layer) layKeptSteps(layer, kept);
 }

@@ -1,6 +1,15 @@
-import { SCHEMA_VERSION } from '@diplex/document';
+import { type Mask, SCHEMA_VERSION, type Step } from '@diplex/document';
 import { create } from 'zustand';
-import type { KeptSteps } from './step-commands';
+import { copied } from '../tools/copied';
+
+/** Steps that were copied or kept, with the masks that they use; their masks lie on the canvas. */
+export interface KeptSteps {
+  readonly steps: readonly Step[];
+  readonly masks: readonly Mask[];
+}
+
+/** Kept by the browser: other tabs and compositions can paste them. */
+const copiedSteps = copied<KeptSteps>('steps');
 
 const KEY = 'diplex-step-shelf';
 
@@ -11,6 +20,9 @@ export interface ShelvedSteps extends KeptSteps {
 
 interface StepShelf {
   readonly kept: readonly ShelvedSteps[];
+  /** The steps that were copied last; null when there are none. */
+  readonly copied: KeptSteps | null;
+  copy(steps: KeptSteps): void;
   /** A name that is there already is replaced. */
   keep(steps: ShelvedSteps): void;
   drop(name: string): void;
@@ -33,6 +45,11 @@ export const useStepShelf = create<StepShelf>((set, get) => {
   };
   return {
     kept: remembered(),
+    copied: copiedSteps.read(),
+    copy: (copied) => {
+      copiedSteps.keep(copied);
+      set({ copied });
+    },
     keep: (steps) => put([...get().kept.filter(({ name }) => name !== steps.name), steps]),
     drop: (dropped) => put(get().kept.filter(({ name }) => name !== dropped)),
   };

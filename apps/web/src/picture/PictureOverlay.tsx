@@ -11,6 +11,7 @@ import { OutlineHandles } from './OutlineHandles';
 import { setOverlayStage } from './overlay-hits';
 import { PlacementHandles } from './PlacementHandles';
 import { RampHandles } from './RampHandles';
+import { StepHandles } from './StepHandles';
 import { WorstStretches } from './WorstStretches';
 
 /** What is drawn over the picture: shapes in the making and handles, in window pixels. */
@@ -35,6 +36,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
         {picks && <DraftStrokes />}
         {tool === 'place' && <PlacementHandles />}
         {tool === 'place' && <FillHandles />}
+        {tool === 'place' && <StepHandles />}
         {cutting && <AreaHandles />}
         {cutting && <WorstStretches />}
         <DraftShape />

@@ -1,6 +1,8 @@
 import { isFill, isGlass } from '@diplex/document';
 import { ARRANGE_TOOLS } from '../actions/actions';
+import { useHand } from '../bench/hand-store';
 import { ChainSection } from '../chain/ChainSection';
+import { ColourSentence } from '../chain/ColourSentence';
 import { Inspector } from '../frame/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
@@ -37,6 +39,8 @@ export function ArrangeStage() {
 
 function ArrangeSentence() {
   const layer = useLayerInHand();
+  const wanted = useHand((state) => state.colourWanted);
+  if (wanted) return <ColourSentence wanted={wanted} />;
   if (!layer) return 'No layer is in hand: choose a card above to say what is moved.';
   if (layer.locked) {
     return (

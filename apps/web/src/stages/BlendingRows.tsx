@@ -8,6 +8,7 @@ import {
   setMixing,
   setOpacity,
 } from '@diplex/document';
+import { isAtWork } from '@diplex/steps';
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
@@ -19,7 +20,10 @@ import { Section } from '../frame/Inspector';
 export function BlendingRows({ layer }: { readonly layer: Layer }) {
   const id = useId();
   const { perform, tryOut } = useComposition.getState();
-  const through = layer.content.kind === 'group' && layer.content.mixing === 'through';
+  const through =
+    layer.content.kind === 'group' &&
+    layer.content.mixing === 'through' &&
+    !layer.steps.some(isAtWork);
   return (
     <Section title="Blending">
       {layer.content.kind === 'group' && (
@@ -42,6 +46,11 @@ export function BlendingRows({ layer }: { readonly layer: Layer }) {
             ]}
             onChoose={(mixing) => perform(setMixing, { group: layer.id, mixing })}
           />
+          {layer.content.mixing === 'through' && !through && (
+            <p className="mt-1 text-[11.5px] text-faint">
+              Its chain changes it as one thing, so it stands apart while a step is on.
+            </p>
+          )}
         </div>
       )}
       <div className="mb-1 grid grid-cols-[84px_1fr] items-center gap-2 text-[12.5px] text-quiet">

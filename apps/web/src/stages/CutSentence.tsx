@@ -3,6 +3,7 @@ import { AREA_ID, type CombineRule, type MaskPart, maskOf } from '@diplex/docume
 import type { ReactNode } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
+import { ColourSentence } from '../chain/ColourSentence';
 import { useMaskHolder } from './use-mask-holder';
 
 const DOES: Readonly<Record<CombineRule, string>> = {
@@ -28,6 +29,8 @@ export function CutSentence() {
   const holder = useMaskHolder();
   const { cutTool, combine, brush, brushOn, part } = useHand();
   const shown = useComposition((state) => state.composition);
+  const wanted = useHand((state) => state.colourWanted);
+  if (wanted) return <ColourSentence wanted={wanted} />;
   if (!holder) return 'No layer is in hand: choose a card above to say which mask is meant.';
   const ofArea = holder.id === AREA_ID;
   const mask = maskOf(shown, holder);

@@ -86,5 +86,5 @@ export const colourTool: Tool = {
   },
   move: () => undefined,
   end: () => undefined,
-  cancel: () => undefined,
+  cancel: () => useHand.getState().take({ colourWanted: null }),
 };
