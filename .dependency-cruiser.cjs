@@ -46,6 +46,27 @@ const ALLOWED = {
   ],
 };
 
+/**
+ * The rooms of the page, each of which may look into those before it: what the bench knows, plain controls, what is
+ * drawn of a picture, the photographs, picks, chains, tools, actions, the frame, the picture with its tools, stages.
+ */
+const ROOMS = [
+  ['link', 'style'],
+  ['bench'],
+  ['controls'],
+  ['picks', 'shelf'],
+  ['find'],
+  ['picture'],
+  ['chain'],
+  ['tools'],
+  ['actions'],
+  ['frame'],
+  ['easel'],
+  ['stages', 'start'],
+];
+
+const room = (names) => `^apps/web/src/(${names.join('|')})/`;
+
 const ours = '^(packages|apps|demo|bench|e2e)/';
 
 module.exports = {
@@ -55,6 +76,12 @@ module.exports = {
       severity: 'error',
       from: { path: path(from) },
       to: { path: ours, pathNot: [from, ...to].map(path) },
+    })),
+    ...ROOMS.slice(0, -1).map((names, i) => ({
+      name: `no-way-back-from-${names.join('-')}`,
+      severity: 'error',
+      from: { path: room(names) },
+      to: { path: room(ROOMS.slice(i + 1).flat()) },
     })),
     {
       name: 'core-without-platform',

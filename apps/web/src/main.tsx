@@ -2,7 +2,7 @@ import './style/theme.css';
 import { useEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Outlet, RouterProvider, useNavigate } from 'react-router';
-import { setPageNavigation } from './actions/page-navigation';
+import { setPageNavigation } from './bench/page-navigation';
 import { useSettings } from './bench/settings-store';
 import { Notices } from './frame/Notices';
 import { Bench } from './stages/Bench';

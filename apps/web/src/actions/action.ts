@@ -1,5 +1,5 @@
 import type { Icon } from '@tabler/icons-react';
-import type { StageName } from '../stages/stages';
+import type { StageName } from '../bench/stages';
 
 /** Something that can be done by a key, from the command palette and often from a button. */
 export interface Action {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STAGES } from '../stages/stages';
+import { STAGES } from '../bench/stages';
 import { keyWords } from './action';
 import { ACTIONS } from './actions';
 

@@ -4,28 +4,22 @@ import {
   IconArrowBackUp,
   IconArrowForwardUp,
   IconArrowsMaximize,
-  IconBrush,
-  IconCircleDashed,
-  IconColorFilter,
-  IconColorPicker,
   IconFlipHorizontal,
   IconFlipVertical,
   IconFocusCentered,
-  IconGradienter,
   IconHandMove,
-  IconPencilPlus,
   IconRotateClockwise2,
-  IconSquareDashed,
-  IconSunHigh,
-  IconVectorSpline,
-  IconWand,
 } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { type CutToolName, useHand } from '../bench/hand-store';
+import { maskInHand } from '../bench/mask-in-hand';
+import { goToStage } from '../bench/navigation';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
+import { STAGES, type StageName } from '../bench/stages';
+import { useWindow } from '../bench/window-store';
 import {
   addGlass,
   copyChainInHand,
@@ -35,23 +29,21 @@ import {
 } from '../chain/step-commands';
 import { findSubject } from '../find/find-store';
 import { useCamera } from '../picture/camera-store';
-import { DELIVER_TOOLS } from '../stages/deliver-tools';
-import { GATHER_TOOLS } from '../stages/gather-tools';
-import { STAGES, type StageName } from '../stages/stages';
 import { areaOfAll, nudgeArea, putAreaAway, turnAreaRound } from '../tools/area-commands';
 import { checkEdgeInHand, hasStretches, stepThroughStretches } from '../tools/edge-check';
 import { copyLayer, hasCopiedLayer, pasteLayer } from '../tools/layer-clipboard';
-import { maskInHand } from '../tools/mask-in-hand';
 import {
   hasPoints,
   nudgePoint,
   pointInHand,
   removePoint,
   stepThroughPoints,
-} from '../tools/outline-points';
+} from '../tools/outline/outline-points';
 import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
+import { DELIVER_TOOLS } from './deliver-tools';
+import { GATHER_TOOLS } from './gather-tools';
 import {
   centreOnCanvas,
   chooseNext,
@@ -78,8 +70,6 @@ import {
   turnMaskInHandRound,
   turnWayRound,
 } from './mask-commands';
-import { goToStage } from './navigation';
-import { useWindow } from './window-store';
 
 /** Folds the group in hand, or opens it. */
 function foldInHand(): void {
@@ -101,27 +91,22 @@ const nudgeInCut = (dx: number, dy: number) =>
 const hasMask = () => Boolean(layerInHand()?.maskUse);
 const hasArea = () => Boolean(useComposition.getState().composition.area);
 
-function cutTool(tool: CutToolName, words: string, key: string, icon: Action['icon']): Action {
-  const run = () => {
-    TOOLS[useHand.getState().cutTool].cancel();
-    useHand.getState().take({ cutTool: tool });
-  };
-  return { id: `tool-${tool}`, words, group: 'Tools', stage: 'cut', keys: [key], icon, run };
-}
-
 /** The tools of the Cut stage, in tray order. */
-export const CUT_TOOLS: readonly Action[] = [
-  cutTool('outline', 'Outline', 'q', IconVectorSpline),
-  cutTool('box', 'Box', 'w', IconSquareDashed),
-  cutTool('oval', 'Oval', 'e', IconCircleDashed),
-  cutTool('brush', 'Brush', 'r', IconBrush),
-  cutTool('reach', 'Reach', 't', IconColorPicker),
-  cutTool('sweep', 'Sweep', 'a', IconWand),
-  cutTool('marks', 'Marks', 's', IconPencilPlus),
-  cutTool('ramp', 'Ramp', 'f', IconGradienter),
-  cutTool('tones', 'Tones', 'g', IconSunHigh),
-  cutTool('component', 'Component', 'b', IconColorFilter),
+const CUT_ORDER: readonly CutToolName[] = [
+  ...(['outline', 'box', 'oval', 'brush', 'reach'] as const),
+  ...(['sweep', 'marks', 'ramp', 'tones', 'component'] as const),
 ];
+
+export const CUT_TOOLS: readonly Action[] = CUT_ORDER.flatMap((name) => {
+  const { tray } = TOOLS[name];
+  const run = () => {
+    TOOLS[useHand.getState().cutTool].tool.cancel();
+    useHand.getState().take({ cutTool: name });
+  };
+  if (!tray) return [];
+  const { words, key, icon } = tray;
+  return [{ id: `tool-${name}`, words, group: 'Tools', stage: 'cut', keys: [key], icon, run }];
+});
 
 const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
   ...{ group: 'Tools', stage: 'arrange', able: canBePlaced },
@@ -282,13 +267,13 @@ const MASK_ACTIONS: readonly Action[] = [
   },
   {
     ...{ id: 'commit', words: 'Finish what is being drawn', group: 'Mask', stage: 'cut' },
-    ...{ keys: ['Enter'], run: () => TOOLS[useHand.getState().cutTool].commit?.() },
+    ...{ keys: ['Enter'], run: () => TOOLS[useHand.getState().cutTool].tool.commit?.() },
   },
   {
     ...{ id: 'step-back', words: 'Take the last corner back, or delete the point or part in hand' },
     ...{ group: 'Mask', stage: 'cut', keys: ['Backspace', 'Delete'] },
     run() {
-      if (TOOLS[useHand.getState().cutTool].stepBack?.()) return;
+      if (TOOLS[useHand.getState().cutTool].tool.stepBack?.()) return;
       if (pointInHand()) removePoint();
       else removePartInHand();
     },
@@ -481,9 +466,9 @@ const WINDOW_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'leave', words: 'Leave what is being drawn', group: 'Window', keys: ['Escape'] },
     run() {
-      TOOLS[useHand.getState().cutTool].cancel();
-      TOOLS.place.cancel();
-      TOOLS.colour.cancel();
+      TOOLS[useHand.getState().cutTool].tool.cancel();
+      TOOLS.place.tool.cancel();
+      TOOLS.colour.tool.cancel();
     },
   },
 ];

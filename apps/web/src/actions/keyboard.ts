@@ -1,7 +1,7 @@
 import { tinykeys } from 'tinykeys';
-import type { StageName } from '../stages/stages';
+import type { StageName } from '../bench/stages';
+import { useWindow } from '../bench/window-store';
 import { ACTIONS } from './actions';
-import { useWindow } from './window-store';
 
 /** Keys that a slider uses itself; all others pass it by. */
 const SLIDER_KEYS = /^(Arrow|Home$|End$|Page)/;

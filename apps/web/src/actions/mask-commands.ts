@@ -1,8 +1,10 @@
 import { AREA_ID, removeMask, removePart, turnMaskRound } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { BACKDROPS, MASK_VIEWS, useHand } from '../bench/hand-store';
+import { maskInHand } from '../bench/mask-in-hand';
 import { turnAreaRound } from '../tools/area-commands';
-import { maskInHand } from '../tools/mask-in-hand';
+import { useBrush } from '../tools/brush/settings';
+import { TOOLS } from '../tools/tools';
 
 export function nextMaskView(): void {
   const { view, take } = useHand.getState();
@@ -21,11 +23,10 @@ export function nextBackdrop(): void {
 
 /** Turns show and hide of the brush round, or add and subtract of the other tools. */
 export function turnWayRound(): void {
-  const { cutTool, brush, marking, combine, take } = useHand.getState();
-  if (cutTool === 'brush') take({ brush: { ...brush, value: 1 - brush.value } });
-  else if (cutTool === 'sweep' || cutTool === 'marks') {
-    take({ marking: { ...marking, mark: marking.mark === 'keep' ? 'drop' : 'keep' } });
-  } else take({ combine: combine === 'add' ? 'subtract' : 'add' });
+  const { cutTool, combine, take } = useHand.getState();
+  const { turnRound } = TOOLS[cutTool];
+  if (turnRound) turnRound();
+  else take({ combine: combine === 'add' ? 'subtract' : 'add' });
 }
 
 /** Has the tools make the area, or the mask again. */
@@ -57,7 +58,7 @@ export function removeMaskInHand(): void {
 
 /** Makes the brush larger or smaller by a share, between half a pixel and 2000. */
 export function scaleBrush(by: number): void {
-  const { brush, take } = useHand.getState();
+  const { brush, set } = useBrush.getState();
   const radius = Math.max(0.5, Math.min(2000, brush.radius * by));
-  take({ brush: { ...brush, radius } });
+  set({ brush: { ...brush, radius } });
 }

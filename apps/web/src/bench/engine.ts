@@ -1,9 +1,9 @@
 import { type Composition, difference } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { browserEngine } from '@diplex/engine/browser';
-import { PixelSupply } from '../picture/pixel-supply';
-import { useShelf } from '../shelf/shelf-store';
 import { tellProblem } from './notice-store';
+import { PixelSupply } from './pixel-supply';
+import { useShelf } from './shelf-store';
 
 let made: Engine | null = null;
 

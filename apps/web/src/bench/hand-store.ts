@@ -1,16 +1,5 @@
-import type { Brush, Colour, View } from '@diplex/core';
-import type {
-  CombineRule,
-  Falloff,
-  MarkedStroke,
-  Matrix,
-  PickedFrom,
-  Point,
-  RampShape,
-  Rect,
-  StrokeMark,
-  ToneComponent,
-} from '@diplex/document';
+import type { Colour, View } from '@diplex/core';
+import type { CombineRule, MarkedStroke, Matrix, PickedFrom, Point, Rect } from '@diplex/document';
 import { stepHolderId } from '@diplex/document';
 import { create } from 'zustand';
 
@@ -41,12 +30,6 @@ export type MaskView = (typeof MASK_VIEWS)[number];
 export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'complement', 'composition'] as const;
 export type Backdrop = (typeof BACKDROPS)[number];
 
-/** How a box or an oval is drawn out. */
-export interface FrameDrawing {
-  readonly from: 'corner' | 'centre';
-  readonly shape: 'free' | 'square';
-}
-
 /** What is being drawn and is not part of the composition yet, in composition pixels. */
 export type Draft =
   | { readonly kind: 'outline'; readonly points: readonly Point[]; readonly loose: Point | null }
@@ -61,60 +44,6 @@ export type Draft =
   /** What a pick would cover; `map` takes the pixels of the image to composition pixels. */
   | { readonly kind: 'coverage'; readonly image: ImageData; readonly map: Matrix }
   | { readonly kind: 'line'; readonly from: Point; readonly to: Point };
-
-/** How outlines are drawn. */
-export interface Outlining {
-  /** How far an outline may go to lie on an edge, in composition pixels; 0 stays as drawn. */
-  readonly snap: number;
-}
-
-/** How Reach picks. */
-export interface Reaching {
-  /** Side of the sampled patch, in mask pixels. */
-  readonly patch: number;
-  /** OKLab distances. */
-  readonly tolerance: number;
-  readonly skirt: number;
-  readonly spread: 'touching' | 'everywhere';
-}
-
-/** How Sweep and Marks draw. */
-export interface Marking {
-  readonly mark: StrokeMark;
-  /** Composition pixels. */
-  readonly radius: number;
-  readonly sweepForm: 'stroke' | 'box';
-  readonly marksForm: 'stroke' | 'fill';
-}
-
-/** What a new ramp is like. */
-export interface Ramping {
-  readonly shape: RampShape;
-  readonly falloff: Falloff;
-}
-
-/** What new tones are like. */
-export interface Toning {
-  readonly component: ToneComponent;
-  /** 0 (only a few) to 1 (many). */
-  readonly breadth: number;
-}
-
-/** What the pointer does with the Component tool: it samples, or sets a point by the colour under it. */
-export const COMPONENT_ACTS = ['keep', 'drop', 'black', 'white'] as const;
-export type ComponentAct = (typeof COMPONENT_ACTS)[number];
-
-/** How the Component tool works. */
-export interface Componenting {
-  readonly act: ComponentAct;
-  /** Radius of a sampling stroke, in composition pixels. */
-  readonly radius: number;
-  /** Whether all components are seen side by side. */
-  readonly panels: boolean;
-}
-
-/** The lists of colours that a brush works with. */
-export type Sampling = 'dense' | 'behind' | 'spared' | 'keep' | 'drop';
 
 /** The brush dial: where it was opened, in window pixels of the picture area. */
 export interface Dial {
@@ -154,20 +83,6 @@ interface Hand {
   readonly areaHidden: boolean;
   /** Whether the area as a whole is moved, scaled and turned by handles. */
   readonly areaMoves: boolean;
-  readonly frame: FrameDrawing;
-  readonly brush: Brush;
-  /** What the brush paints: what shows, or where the fringe is cleaned. */
-  readonly brushOn: 'mask' | 'fringe';
-  /** How much strokes are pulled along behind the pointer, 0..1. */
-  readonly smoothing: number;
-  /** Which colours the next press of the brush samples; null when it paints. */
-  readonly sampling: Sampling | null;
-  readonly outlining: Outlining;
-  readonly reaching: Reaching;
-  readonly marking: Marking;
-  readonly ramping: Ramping;
-  readonly toning: Toning;
-  readonly componenting: Componenting;
   /** Whose colours are picked from. */
   readonly pickedFrom: PickedFrom;
   /** Whether the stage looks at masks; the view below is for those that do. */
@@ -205,17 +120,6 @@ export const useHand = create<Hand>((set) => ({
   makes: 'part',
   areaHidden: false,
   areaMoves: false,
-  frame: { from: 'corner', shape: 'free' },
-  brush: { radius: 40, softness: 0.4, strength: 1, flow: 1, pressure: 'none', value: 0 },
-  brushOn: 'mask',
-  smoothing: 0,
-  sampling: null,
-  outlining: { snap: 0 },
-  reaching: { patch: 5, tolerance: 0.05, skirt: 0.03, spread: 'touching' },
-  marking: { mark: 'keep', radius: 20, sweepForm: 'stroke', marksForm: 'stroke' },
-  ramping: { shape: 'straight', falloff: 'smooth' },
-  toning: { component: 'lightness', breadth: 0.5 },
-  componenting: { act: 'keep', radius: 8, panels: false },
   pickedFrom: 'layer',
   looksAt: 'composition',
   view: 'composition',

@@ -3,8 +3,8 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { IconClipboardPlus, IconCopy, IconPlus } from '@tabler/icons-react';
 import { counted } from '../controls/counted';
 import { IconButton } from '../controls/IconButton';
+import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
-import { Section } from '../frame/Inspector';
 import { StepRow } from './StepRow';
 import { StepShelf } from './StepShelf';
 import { copySteps, pasteSteps, searchSteps } from './step-commands';

@@ -1,7 +1,7 @@
 import type { Layer } from '@diplex/document';
 import { useHand } from '../bench/hand-store';
+import { Section } from '../controls/Inspector';
 import { Pick } from '../controls/Pick';
-import { Section } from '../frame/Inspector';
 import { paintStepMask } from './step-commands';
 
 /** Whose mask the tools make: the layer's own, or that of one of its steps. */

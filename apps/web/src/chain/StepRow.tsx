@@ -12,7 +12,7 @@ import {
 import type { KeyboardEvent } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
-import { MaskInset } from '../frame/MaskInset';
+import { MaskInset } from '../picture/MaskInset';
 import { AmountBar } from './AmountBar';
 import { StepEditor } from './StepEditor';
 import { moveStepBy } from './step-commands';

@@ -2,9 +2,9 @@ import { type Composition, type Layer, layerBounds } from '@diplex/document';
 import { newStep, STEP_GROUPS, STEPS, type StepDefinition } from '@diplex/steps';
 import { useMemo, useState } from 'react';
 import { useComposition } from '../bench/composition-store';
+import { useLayerInHand } from '../bench/use-layer-in-hand';
 import { Dialog } from '../controls/Dialog';
 import { SmallPicture } from '../picture/SmallPicture';
-import { useLayerInHand } from '../stages/use-layer-in-hand';
 import { addStep, suits } from './step-commands';
 
 /** Whether every word that was typed begins a word of what a step is called or found by. */

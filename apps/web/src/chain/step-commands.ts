@@ -23,11 +23,11 @@ import {
   stepHolderId,
 } from '@diplex/document';
 import { newStep, type StepDefinition } from '@diplex/steps';
-import { goToStage } from '../actions/navigation';
-import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { goToStage } from '../bench/navigation';
 import { tellProblem } from '../bench/notice-store';
+import { useWindow } from '../bench/window-store';
 import { type KeptSteps, useStepShelf } from './step-shelf';
 
 function layerInHand(): Layer | undefined {
@@ -137,7 +137,7 @@ export function paintStepMask(layer: Layer, step: Step): void {
   if (!step.maskUse && !giveStepMask(layer, step)) return;
   useHand.getState().take({
     ...{ layer: layer.id, maskedStep: step.id, openStep: step.id, part: null, makes: 'part' },
-    ...{ cutTool: 'brush', brushOn: 'mask' },
+    cutTool: 'brush',
   });
   goToStage('cut');
 }

@@ -1,6 +1,6 @@
 import { type Mask, SCHEMA_VERSION, type Step } from '@diplex/document';
 import { create } from 'zustand';
-import { copied } from '../tools/copied';
+import { copied } from '../bench/copied';
 
 /** Steps that were copied or kept, with the masks that they use; their masks lie on the canvas. */
 export interface KeptSteps {

@@ -2,9 +2,9 @@ import type { Candidate } from '@diplex/sight';
 import { SALIENCY_PIXELS, SEEN_PIXELS } from '@diplex/sight/limits';
 import { create } from 'zustand';
 import { pageEngine } from '../bench/engine';
+import { maskInHand, whyNot } from '../bench/mask-in-hand';
 import { tellProblem } from '../bench/notice-store';
 import { bringGround, inJob, levelOf, pickPlace, pickSeat } from '../picks/run-pick';
-import { maskInHand, whyNot } from '../tools/mask-in-hand';
 import type { SightAsk, SightReply } from './sight-protocol';
 
 interface FindStore {

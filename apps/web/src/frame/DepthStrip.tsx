@@ -1,6 +1,6 @@
 import { IconPlus, IconSquareRoundedPlus } from '@tabler/icons-react';
-import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
+import { useWindow } from '../bench/window-store';
 import { addGlass } from '../chain/step-commands';
 import { LayerCards } from './LayerCards';
 

@@ -1,9 +1,9 @@
 import { renameComposition } from '@diplex/document';
 import { IconArrowBackUp, IconArrowForwardUp, IconContrast2 } from '@tabler/icons-react';
 import { actionNamed } from '../actions/actions';
-import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { useWindow } from '../bench/window-store';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { JobLine } from './JobLine';

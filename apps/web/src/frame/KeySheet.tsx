@@ -1,7 +1,7 @@
 import { type Action, HELD_KEYS, keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
+import { STAGES } from '../bench/stages';
 import { Dialog } from '../controls/Dialog';
-import { STAGES } from '../stages/stages';
 
 const GROUPS: readonly Action['group'][] = [
   'Stages',

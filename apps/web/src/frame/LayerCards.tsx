@@ -22,10 +22,10 @@ import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
 import { counted } from '../controls/counted';
+import { MaskInset } from '../picture/MaskInset';
 import { useDrag } from './drag-store';
 import { endOf } from './drop-place';
 import { faceOf } from './layer-face';
-import { MaskInset } from './MaskInset';
 import { StepTag } from './StepTag';
 
 /** Cards side by side, and groups as brackets round theirs. */

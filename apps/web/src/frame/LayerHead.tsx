@@ -15,11 +15,11 @@ import {
 } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { useShelf } from '../bench/shelf-store';
 import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
-import { useShelf } from '../shelf/shelf-store';
-import { Section } from './Inspector';
+import { Section } from '../controls/Inspector';
 import { faceOf } from './layer-face';
 
 /** The layer in hand: its picture, its name, and what can be done with it as a whole. */

@@ -1,5 +1,5 @@
-import { useWindow } from '../actions/window-store';
-import { Section } from './Inspector';
+import { useWindow } from '../bench/window-store';
+import { Section } from '../controls/Inspector';
 
 /** What the inspector says while no layer is in hand. */
 export function NoLayer() {

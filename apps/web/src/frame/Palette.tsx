@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
-import type { StageName } from '../stages/stages';
+import type { StageName } from '../bench/stages';
 
 interface PaletteProps {
   readonly stage: StageName;

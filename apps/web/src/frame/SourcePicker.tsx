@@ -1,6 +1,6 @@
+import { useShelf } from '../bench/shelf-store';
 import { Dialog } from '../controls/Dialog';
 import { address, type Source } from '../link/server';
-import { useShelf } from '../shelf/shelf-store';
 
 interface SourcePickerProps {
   readonly title: string;

@@ -1,10 +1,10 @@
 import { IconKeyboard, IconListSearch, IconMoon, IconSun } from '@tabler/icons-react';
 import { Link, NavLink } from 'react-router';
-import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useSettings } from '../bench/settings-store';
+import { STAGES, type StageName } from '../bench/stages';
+import { useWindow } from '../bench/window-store';
 import { IconButton } from '../controls/IconButton';
-import { STAGES, type StageName } from '../stages/stages';
 
 /** Whether a stage has left its mark on the composition: its number is ringed. */
 const USED: Readonly<

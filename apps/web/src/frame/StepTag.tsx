@@ -1,7 +1,7 @@
 import type { Layer } from '@diplex/document';
 import { IconAdjustmentsHorizontal } from '@tabler/icons-react';
-import { goToStage } from '../actions/navigation';
 import { useHand } from '../bench/hand-store';
+import { goToStage } from '../bench/navigation';
 import { useSettings } from '../bench/settings-store';
 import { counted } from '../controls/counted';
 

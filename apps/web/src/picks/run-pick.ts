@@ -26,16 +26,16 @@ import { useComposition } from '../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 import { useHand } from '../bench/hand-store';
 import { useJobs } from '../bench/job-store';
-import { tellProblem } from '../bench/notice-store';
-import { trackWork } from '../bench/pending-work';
-import { wordsOf } from '../link/problem';
 import {
   commitPart,
   freshName,
   type MaskInHand,
   maskInHand,
   startFor,
-} from '../tools/mask-in-hand';
+} from '../bench/mask-in-hand';
+import { tellProblem } from '../bench/notice-store';
+import { trackWork } from '../bench/pending-work';
+import { wordsOf } from '../link/problem';
 import { coverageImage } from './coverage-image';
 import { keepTiles } from './keep-tiles';
 import { seenNow } from './outdated';

@@ -1,5 +1,5 @@
 import { type RefObject, useRef } from 'react';
-import { type ToolName, useHand } from '../bench/hand-store';
+import { useHand } from '../bench/hand-store';
 import { useCamera } from './camera-store';
 import { useFollowPointer } from './use-follow-pointer';
 
@@ -9,22 +9,6 @@ export interface Ring {
   readonly softness: number;
   /** Whether it gives or takes away. */
   readonly gives: boolean;
-}
-
-/** The ring of the tool in hand; null when it has none. */
-export function useRing(tool: ToolName | null): Ring | null {
-  const brush = useHand((state) => state.brush);
-  const marking = useHand((state) => state.marking);
-  const componenting = useHand((state) => state.componenting);
-  if (tool === 'brush') {
-    return { radius: brush.radius, softness: brush.softness, gives: brush.value > 0 };
-  }
-  if (tool === 'component') {
-    const { act, radius } = componenting;
-    return act === 'keep' || act === 'drop' ? { radius, softness: 0, gives: act === 'keep' } : null;
-  }
-  if (tool !== 'sweep' && tool !== 'marks') return null;
-  return { radius: marking.radius, softness: 0, gives: marking.mark === 'keep' };
 }
 
 interface BrushRingProps {

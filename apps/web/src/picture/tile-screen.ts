@@ -10,7 +10,7 @@ import {
 } from '@diplex/document';
 import { type Engine, JobCancelled } from '@diplex/engine';
 import { compositionKey } from '../bench/engine';
-import { type Arrivals, namesIn, type PixelSupply } from './pixel-supply';
+import { type Arrivals, namesIn, type PixelSupply } from '../bench/pixel-supply';
 import { TileSurface } from './tile-surface';
 import { measured } from './timeline';
 

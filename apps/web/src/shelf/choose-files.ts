@@ -1,4 +1,4 @@
-import { useShelf } from './shelf-store';
+import { useShelf } from '../bench/shelf-store';
 
 /** The endings and types that the file dialog offers. */
 const ACCEPT =

@@ -8,8 +8,8 @@ import {
   plainLayer,
   record,
 } from '@diplex/document';
-import { openPage } from '../actions/page-navigation';
 import { tellProblem } from '../bench/notice-store';
+import { openPage } from '../bench/page-navigation';
 import { wordsOf } from '../link/problem';
 import { type Source, server } from '../link/server';
 

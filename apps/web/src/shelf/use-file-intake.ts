@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
+import { useShelf } from '../bench/shelf-store';
 import { filesIn } from './choose-files';
-import { useShelf } from './shelf-store';
 
 /** Takes files that are dropped or pasted anywhere in the window to the shelf. */
 export function useFileIntake(): void {

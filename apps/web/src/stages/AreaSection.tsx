@@ -10,12 +10,12 @@ import {
   setMaskEdge,
   translation,
 } from '@diplex/document';
-import { useWindow } from '../actions/window-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { useWindow } from '../bench/window-store';
 import { Amount } from '../controls/Amount';
+import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
-import { Section } from '../frame/Inspector';
 import { useAreaLines } from '../picture/area-lines';
 import {
   areaOfAll,

@@ -1,9 +1,10 @@
 import { isFill, isGlass } from '@diplex/document';
 import { ARRANGE_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
+import { useLayerInHand } from '../bench/use-layer-in-hand';
 import { ChainSection } from '../chain/ChainSection';
 import { ColourSentence } from '../chain/ColourSentence';
-import { Inspector } from '../frame/Inspector';
+import { Inspector } from '../controls/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
@@ -11,7 +12,6 @@ import { BlendingRows } from './BlendingRows';
 import { FillRows } from './FillRows';
 import { MaskEdge } from './MaskEdge';
 import { PlacementRows } from './PlacementRows';
-import { useLayerInHand } from './use-layer-in-hand';
 
 /** Where layers lie and how they blend. */
 export function ArrangeStage() {

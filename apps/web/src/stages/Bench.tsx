@@ -3,14 +3,17 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
 import { addSourceAsLayer, fillAreaWith } from '../actions/layer-commands';
-import { setStageNavigation } from '../actions/navigation';
-import { useWindow } from '../actions/window-store';
 import { flush, startAutosave } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
 import { type ToolName, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
+import { setStageNavigation } from '../bench/navigation';
+import { useShelf } from '../bench/shelf-store';
+import { isStage, type StageName } from '../bench/stages';
+import { useWindow } from '../bench/window-store';
 import { StepSearch } from '../chain/StepSearch';
+import { Picture } from '../easel/Picture';
 import { BenchDrag } from '../frame/BenchDrag';
 import { CanvasDialog } from '../frame/CanvasDialog';
 import { DepthStrip } from '../frame/DepthStrip';
@@ -21,14 +24,11 @@ import { SourcePicker } from '../frame/SourcePicker';
 import { Spine } from '../frame/Spine';
 import { wordsOf } from '../link/problem';
 import { server } from '../link/server';
-import { Picture } from '../picture/Picture';
-import { useShelf } from '../shelf/shelf-store';
 import { useFileIntake } from '../shelf/use-file-intake';
 import { ArrangeStage } from './ArrangeStage';
 import { CutStage } from './CutStage';
 import { DeliverStage } from './DeliverStage';
 import { GatherStage } from './GatherStage';
-import { isStage, type StageName } from './stages';
 
 const STAGE_PANELS: Readonly<Record<StageName, () => ReactNode>> = {
   gather: GatherStage,

@@ -13,8 +13,8 @@ import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { Section } from '../controls/Inspector';
 import { ShareAmount } from '../controls/ShareAmount';
-import { Section } from '../frame/Inspector';
 
 /** How a layer mixes with what lies behind it. */
 export function BlendingRows({ layer }: { readonly layer: Layer }) {

@@ -2,14 +2,16 @@ import { stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
 import { CUT_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
+import { useLayerInHand } from '../bench/use-layer-in-hand';
+import { useMaskHolder } from '../bench/use-mask-holder';
 import { ChainSection } from '../chain/ChainSection';
 import { MaskedStep } from '../chain/MaskedStep';
-import { Inspector } from '../frame/Inspector';
+import { Inspector } from '../controls/Inspector';
 import { LayerHead } from '../frame/LayerHead';
 import { NoLayer } from '../frame/NoLayer';
 import { Tray } from '../frame/Tray';
+import { TOOLS } from '../tools/tools';
 import { AreaSection } from './AreaSection';
-import { BrushSection } from './BrushSection';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
 import { FindSubject } from './FindSubject';
@@ -17,8 +19,6 @@ import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
 import { MaskShelf } from './MaskShelf';
 import { PartRecipe } from './PartRecipe';
-import { useLayerInHand } from './use-layer-in-hand';
-import { useMaskHolder } from './use-mask-holder';
 
 // Charts are large and wanted only here.
 const EdgeCheckSection = lazy(async () => ({
@@ -31,6 +31,7 @@ export function CutStage() {
   const holder = useMaskHolder();
   const makes = useHand((state) => state.makes);
   const tool = useHand((state) => state.cutTool);
+  const { Section: ToolSection } = TOOLS[tool];
   return (
     <>
       <Tray sentence={<CutSentence />} tools={CUT_TOOLS} inHand={`tool-${tool}`}>
@@ -42,7 +43,7 @@ export function CutStage() {
           <>
             {layer && <MaskedStep layer={layer} />}
             <AreaSection />
-            {tool === 'brush' ? <BrushSection /> : <FindSubject layer={holder} />}
+            {ToolSection ? <ToolSection /> : <FindSubject layer={holder} />}
             <MaskParts layer={holder} />
             <PartRecipe layer={holder} />
             {makes === 'part' && <MaskEdge layer={holder} />}

@@ -1,14 +1,14 @@
 import { sourcesOf } from '@diplex/document';
 import { IconDownload } from '@tabler/icons-react';
+import { DELIVER_TOOLS } from '../actions/deliver-tools';
 import { useComposition } from '../bench/composition-store';
+import { DEPTHS, useDeliveries } from '../bench/deliver-store';
+import { useShelf } from '../bench/shelf-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
-import { Inspector, Section } from '../frame/Inspector';
+import { Inspector, Section } from '../controls/Inspector';
 import { Tray } from '../frame/Tray';
 import { address } from '../link/server';
-import { useShelf } from '../shelf/shelf-store';
-import { DEPTHS, useDeliveries } from './deliver-store';
-import { DELIVER_TOOLS } from './deliver-tools';
 
 const FORMAT_WORDS = { png: 'PNG', jpeg: 'JPEG', webp: 'WebP', tiff: 'TIFF' } as const;
 

@@ -6,8 +6,8 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useEdgeCheck } from '../bench/edge-check-store';
+import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
-import { Section } from '../frame/Inspector';
 import { checkEdgeInHand, lookAtStretch } from '../tools/edge-check';
 
 echarts.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer]);

@@ -3,8 +3,8 @@ import { type Fill, type FillColour, type FillLayer, setFill } from '@diplex/doc
 import { useComposition } from '../bench/composition-store';
 import { Choice } from '../controls/Choice';
 import { ColourField } from '../controls/ColourField';
+import { Section } from '../controls/Inspector';
 import { ShareAmount } from '../controls/ShareAmount';
-import { Section } from '../frame/Inspector';
 
 const KINDS: readonly { readonly value: Fill['by']; readonly words: string }[] = [
   { value: 'colour', words: 'colour' },

@@ -3,12 +3,12 @@ import { multiply, scaling } from '@diplex/document';
 import type { Candidate } from '@diplex/sight';
 import { IconFocus2, IconX } from '@tabler/icons-react';
 import { useHand } from '../bench/hand-store';
+import { maskInHand } from '../bench/mask-in-hand';
 import { IconButton } from '../controls/IconButton';
+import { Section } from '../controls/Inspector';
 import { findSubject, useFind } from '../find/find-store';
-import { Section } from '../frame/Inspector';
 import { coverageImage } from '../picks/coverage-image';
 import { commitLikely } from '../picks/run-pick';
-import { maskInHand } from '../tools/mask-in-hand';
 
 /** Lays where a candidate is likely to be over the picture. */
 function lay({ likely, width, height }: Candidate): void {

@@ -1,8 +1,8 @@
-import { Inspector } from '../frame/Inspector';
+import { GATHER_TOOLS } from '../actions/gather-tools';
+import { Inspector } from '../controls/Inspector';
 import { Tray } from '../frame/Tray';
-import { ShelfGrid } from '../shelf/ShelfGrid';
-import { SourceFacts } from '../shelf/SourceFacts';
-import { GATHER_TOOLS } from './gather-tools';
+import { ShelfGrid } from './ShelfGrid';
+import { SourceFacts } from './SourceFacts';
 
 /** The shelf: bring photographs in, see what they are, and lay them into the composition. */
 export function GatherStage() {

@@ -18,9 +18,9 @@ import { IconLink, IconLinkOff, IconSwitchHorizontal, IconTrash } from '@tabler/
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { counted } from '../controls/counted';
+import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
-import { Section } from '../frame/Inspector';
 import { MaskFeather } from './MaskFeather';
 
 /** The mask as a whole: feather, turned round, linked. */

@@ -40,12 +40,12 @@ import { Choice } from '../controls/Choice';
 import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
+import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
-import { Section } from '../frame/Inspector';
 import { useOutdated } from '../picks/outdated';
-import { mixWords } from '../tools/component-tool';
+import { mixWords } from '../tools/component/component-tool';
 import { addShapeOf, convertToPainted } from '../tools/lay-commands';
 
 const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {

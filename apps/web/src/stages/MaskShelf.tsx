@@ -12,7 +12,7 @@ import { IconBookmark, IconBookmarkOff, IconLassoPolygon, IconLinkPlus } from '@
 import { useComposition } from '../bench/composition-store';
 import { counted } from '../controls/counted';
 import { IconButton } from '../controls/IconButton';
-import { Section } from '../frame/Inspector';
+import { Section } from '../controls/Inspector';
 import { areaFromShelf, keepArea } from '../tools/area-commands';
 
 /** The composition's named masks: kept by name, used by several layers at once. */

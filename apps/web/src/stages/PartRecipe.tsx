@@ -18,17 +18,19 @@ import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
+import { Section } from '../controls/Inspector';
 import { LikenessAmount } from '../controls/LikenessAmount';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
-import { Section } from '../frame/Inspector';
 import { useOutdated } from '../picks/outdated';
 import { finishPick } from '../picks/run-pick';
-import { setReachPoints } from '../tools/reach-tool';
-import { ComponentRows } from './ComponentRows';
+import { ComponentRows } from '../tools/component/ComponentRows';
+import { setReachPoints } from '../tools/reach/reach-tool';
 
 // Charts are large and only tones need them here.
-const TonesEditor = lazy(async () => ({ default: (await import('./TonesEditor')).TonesEditor }));
+const TonesEditor = lazy(async () => ({
+  default: (await import('../tools/tones/TonesEditor')).TonesEditor,
+}));
 
 /** What the part in hand is made by, with its amounts. */
 export function PartRecipe({ layer }: { readonly layer: Layer }) {

@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
 import { IconButton } from '../controls/IconButton';
-import { Section } from '../frame/Inspector';
+import { Section } from '../controls/Inspector';
 
 /** Place, scale and turn of a layer, by numbers. */
 export function PlacementRows({ layer }: { readonly layer: Layer }) {

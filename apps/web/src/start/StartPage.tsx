@@ -1,10 +1,11 @@
 import { IconCopy, IconMoon, IconPencil, IconSun, IconTrash } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { openPage } from '../actions/page-navigation';
 import { flush } from '../bench/autosave';
 import { tellProblem, useNotices } from '../bench/notice-store';
+import { openPage } from '../bench/page-navigation';
 import { useSettings } from '../bench/settings-store';
+import { useShelf } from '../bench/shelf-store';
 import { IconButton } from '../controls/IconButton';
 import { SizeFields } from '../controls/SizeFields';
 import { JobLine } from '../frame/JobLine';
@@ -12,7 +13,6 @@ import { wordsOf } from '../link/problem';
 import { address, type CompositionSummary, server } from '../link/server';
 import { chooseFiles } from '../shelf/choose-files';
 import { compositionFromSource } from '../shelf/composition-from-source';
-import { useShelf } from '../shelf/shelf-store';
 import { useFileIntake } from '../shelf/use-file-intake';
 import { renameSaved } from './rename-saved';
 

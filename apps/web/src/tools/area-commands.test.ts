@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
+import { maskInHand } from '../bench/mask-in-hand';
 import {
   areaFromShelf,
   areaInUse,
@@ -15,19 +16,18 @@ import {
   putAreaAway,
   turnAreaRound,
 } from './area-commands';
-import { boxTool } from './frame-tool';
+import { boxTool } from './frame/frame-tool';
 import { addShapeOf, convertToPainted } from './lay-commands';
 import { copyLayer, hasCopiedLayer, pasteLayer } from './layer-clipboard';
-import { maskInHand } from './mask-in-hand';
 import {
   hasPoints,
   nudgePoint,
   pointInHand,
   removePoint,
   stepThroughPoints,
-} from './outline-points';
+} from './outline/outline-points';
 import { keeper, openKeeper, storage, told } from './page.test-support';
-import { addTones } from './tones-tool';
+import { addTones } from './tones/tones-tool';
 
 const TILES = { '0,0': 'b'.repeat(64) };
 const asked: string[] = [];

@@ -34,9 +34,9 @@ import {
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { freshName } from '../bench/mask-in-hand';
 import { tellProblem } from '../bench/notice-store';
 import { canvasGrid, gridOf, layCoverage } from '../picks/lay-coverage';
-import { freshName } from './mask-in-hand';
 
 export function areaInUse(): boolean {
   return useComposition.getState().composition.area?.inUse ?? false;

@@ -1,7 +1,7 @@
 import { invert, type PickedFrom, type Point, type Rect, transform } from '@diplex/document';
 import { pageEngine } from '../bench/engine';
+import type { MaskInHand } from '../bench/mask-in-hand';
 import { bringGround, pickPlace, pickSeat } from '../picks/run-pick';
-import type { MaskInHand } from './mask-in-hand';
 
 /** The pixels of a layer in a rectangle of its mask's pixels. */
 export async function groundPart(

@@ -10,10 +10,10 @@ import {
   type PickedPart,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
+import { freshName } from '../bench/mask-in-hand';
 import { tellProblem } from '../bench/notice-store';
 import { gridOf, layCoverage } from '../picks/lay-coverage';
 import { laidPart } from './area-commands';
-import { freshName } from './mask-in-hand';
 
 /** Makes a painted part of one that is not, to go on with the brush. */
 export function convertToPainted(layer: Layer, mask: Mask, part: string): void {

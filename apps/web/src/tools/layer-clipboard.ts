@@ -23,10 +23,10 @@ import {
   withDescendants,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
+import { copied } from '../bench/copied';
 import { useHand } from '../bench/hand-store';
 import { gridOf, layCoverage } from '../picks/lay-coverage';
 import { areaInUse, laidPart } from './area-commands';
-import { copied } from './copied';
 
 /** The layer that was copied, placed as in no group, what is in it, and the masks of all of them. */
 const copiedLayer = copied<{

@@ -20,9 +20,7 @@ import {
   turnMaskRound,
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
-import { tellProblem } from '../bench/notice-store';
-import { copied } from './copied';
-import { mapPoint } from './fit-line';
+import { copied } from '../bench/copied';
 import {
   commitPart,
   freshName,
@@ -30,7 +28,9 @@ import {
   maskInHand,
   startFor,
   whyNot,
-} from './mask-in-hand';
+} from '../bench/mask-in-hand';
+import { tellProblem } from '../bench/notice-store';
+import { mapPoint } from './fit-line';
 
 /** What was copied, and how its mask lay in its composition. */
 type CopiedMask =

@@ -4,9 +4,10 @@ import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useNotices } from '../bench/notice-store';
 import { useCamera } from '../picture/camera-store';
-import { boxTool, ovalTool } from './frame-tool';
-import { outlineTool } from './outline-tool';
-import type { PointerSample, Tool } from './tool';
+import type { PointerSample, Tool } from '../picture/tool';
+import { boxTool, ovalTool } from './frame/frame-tool';
+import { useFraming } from './frame/settings';
+import { outlineTool } from './outline/outline-tool';
 
 const layer: PhotoLayer = plainLayer(
   'a',
@@ -26,7 +27,7 @@ function open(change: Partial<PhotoLayer> = {}): void {
 beforeEach(() => {
   useCamera.setState({ zoom: 1 });
   useNotices.setState({ notices: [] });
-  useHand.getState().take({ frame: { from: 'corner', shape: 'free' } });
+  useFraming.getState().set({ from: 'corner', shape: 'free' });
   open();
 });
 
@@ -138,7 +139,7 @@ describe('the box and oval tools', () => {
   });
 
   it('turn the chosen way round while a key is held', () => {
-    useHand.getState().take({ frame: { from: 'centre', shape: 'square' } });
+    useFraming.getState().set({ from: 'centre', shape: 'square' });
     drag(boxTool, at(100, 80), at(140, 90, { alt: true, shift: true }));
     expect(parts()).toMatchObject([{ x: 50, y: 40, width: 20, height: 5 }]);
   });

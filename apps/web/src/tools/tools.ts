@@ -1,27 +1,18 @@
 import type { ToolName } from '../bench/hand-store';
-import { brushTool } from './brush-tool';
-import { colourTool } from './colour-tool';
-import { componentTool } from './component-tool';
-import { boxTool, ovalTool } from './frame-tool';
-import { outlineTool } from './outline-tool';
-import { placeTool } from './place-tool';
-import { rampTool } from './ramp-tool';
-import { reachTool } from './reach-tool';
-import { marksTool, sweepTool } from './sweep-tool';
-import { tonesTool } from './tones-tool';
-import type { Tool } from './tool';
+import { colourTool } from '../chain/colour-tool';
+import { brush } from './brush';
+import { component } from './component';
+import { box, oval } from './frame';
+import { marks, sweep } from './marks';
+import { outline } from './outline';
+import { place } from './place';
+import { ramp } from './ramp';
+import { reach } from './reach';
+import { tones } from './tones';
+import type { ToolHome } from './tool-home';
 
-export const TOOLS: { readonly [Name in ToolName]: Tool } = {
-  outline: outlineTool,
-  box: boxTool,
-  oval: ovalTool,
-  brush: brushTool,
-  reach: reachTool,
-  sweep: sweepTool,
-  marks: marksTool,
-  ramp: rampTool,
-  tones: tonesTool,
-  component: componentTool,
-  place: placeTool,
-  colour: colourTool,
+/** Every tool, with all that belongs to it. */
+export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
+  ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
+  colour: { tool: colourTool },
 };

@@ -1,0 +1,85 @@
+import { neededPixels } from '@diplex/core';
+import { type Point, roundOut } from '@diplex/document';
+import { type RefObject, useRef } from 'react';
+import { shownComposition } from '../bench/composition-store';
+import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { useHand, viewInHand } from '../bench/hand-store';
+import { useSettings } from '../bench/settings-store';
+import { toComposition } from '../picture/camera-store';
+import { useFollowPointer } from '../picture/use-follow-pointer';
+
+/** Side of the glass, and how many of its pixels show one of the composition. */
+const SIDE = 148;
+const SCALE = 4;
+/** How far from the pointer it stands, in window pixels. */
+const AWAY = 26;
+/** What is under the pointer goes before everything but strokes. */
+const PRIORITY = 400;
+
+/** Draws what lies round a place of the composition at 400 %. */
+async function drawAround(place: Point, canvas: HTMLCanvasElement): Promise<void> {
+  const composition = shownComposition();
+  const hand = useHand.getState();
+  const view = viewInHand(hand, useSettings.getState().theme);
+  const region = roundOut({
+    ...{ x: Math.round(place.x * SCALE) - SIDE / 2, y: Math.round(place.y * SCALE) - SIDE / 2 },
+    ...{ width: SIDE, height: SIDE },
+  });
+  const needs = neededPixels(composition, region, SCALE, view);
+  const letGo = await pageSupply().bring(needs.sources, needs.painted);
+  try {
+    const ask = { composition: compositionKey(composition), view, region, scale: SCALE };
+    const { pixels, standsIn } = await pageEngine().run('render-view', ask, { priority: PRIORITY });
+    // What is judged at 400 % must not be something coarser.
+    if (standsIn) return;
+    const image = new ImageData(pixels, SIDE, SIDE);
+    canvas.getContext('2d')?.putImageData(image, 0, 0);
+  } finally {
+    letGo();
+  }
+}
+
+/** A glass beside the pointer that shows the pixels under it at 400 %, with a cross in its middle. */
+export function Loupe({ area }: { readonly area: RefObject<HTMLDivElement | null> }) {
+  const glass = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const wanted = useRef<Point | null>(null);
+  const drawing = useRef(false);
+  const draw = async () => {
+    if (drawing.current) return;
+    drawing.current = true;
+    while (wanted.current && canvas.current) {
+      const place = wanted.current;
+      wanted.current = null;
+      // A place that cannot be drawn now is drawn with the next move.
+      await drawAround(place, canvas.current).catch(() => undefined);
+    }
+    drawing.current = false;
+  };
+  useFollowPointer(area, (at) => {
+    if (!glass.current) return;
+    glass.current.style.visibility = at ? 'visible' : 'hidden';
+    if (!at) return;
+    const room = area.current?.clientWidth ?? 0;
+    const left = at.x + AWAY + SIDE > room ? at.x - AWAY - SIDE : at.x + AWAY;
+    const top = at.y - AWAY - SIDE < 0 ? at.y + AWAY : at.y - AWAY - SIDE;
+    glass.current.style.transform = `translate(${left}px, ${top}px)`;
+    wanted.current = toComposition(at);
+    void draw();
+  });
+  return (
+    <div
+      ref={glass}
+      data-testid="loupe"
+      aria-hidden
+      className="pointer-events-none invisible absolute top-0 left-0 overflow-hidden rounded-full border-2 border-primary bg-base-300 shadow-[0_4px_18px_#000a]"
+      style={{ width: SIDE, height: SIDE }}
+    >
+      <canvas ref={canvas} width={SIDE} height={SIDE} className="absolute inset-0" />
+      <svg className="absolute inset-0" viewBox="0 0 148 148" aria-hidden>
+        <path d="M74 56V70M74 78V92M56 74H70M78 74H92" stroke="#000" strokeWidth="3" />
+        <path d="M74 56V70M74 78V92M56 74H70M78 74H92" stroke="#fff" strokeWidth="1.4" />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+import { greyOfLightness } from '@diplex/imaging';
+import { type RefObject, useEffect, useRef } from 'react';
+import { useComposition } from '../bench/composition-store';
+import { type ToolName, useHand } from '../bench/hand-store';
+import { BrushRing } from '../picture/BrushRing';
+import { useCamera } from '../picture/camera-store';
+import { ComponentPanels } from '../tools/component/ComponentPanels';
+import { useComponenting } from '../tools/component/settings';
+import { TOOLS } from '../tools/tools';
+import { AreaOutline } from './AreaOutline';
+import { CoverageDraft } from './CoverageDraft';
+import { Loupe } from './Loupe';
+import { PictureOverlay } from './PictureOverlay';
+import { Readout } from './Readout';
+import { useComplement } from './use-complement';
+import { usePointer } from './use-pointer';
+import { useTileScreen } from './use-tile-screen';
+import { ViewSwitch } from './ViewSwitch';
+import { ZoomBox } from './ZoomBox';
+
+/** The picture: tiles on a canvas, overlays above it, readings in its corners. */
+export function Picture({ tool }: { readonly tool: ToolName | null }) {
+  const area = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
+  const cutting = tool !== null && tool !== 'place' && tool !== 'colour';
+  useEffect(() => {
+    useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
+  }, [cutting]);
+  useTileScreen(canvas, area);
+  useComplement();
+  const cursor = usePointer(area, tool);
+  const sideBySide = useComponenting((state) => state.panels) && tool === 'component';
+  const loupe = useHand((state) => state.loupe);
+  const far = useCamera((state) => state.zoom < 1);
+  // Corners are set to the pixel, which cannot be seen from afar.
+  const exact = tool === 'outline' && far;
+  const grey = Math.round(greyOfLightness(surround) * 255);
+  return (
+    <main
+      aria-label="Picture"
+      className="relative overflow-hidden"
+      style={{ gridArea: 'picture', background: `rgb(${grey} ${grey} ${grey})` }}
+    >
+      <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
+        <CanvasGround />
+        <canvas ref={canvas} data-testid="picture" className="absolute inset-0 size-full" />
+        <CoverageDraft />
+        {cutting && <AreaOutline />}
+        <PictureOverlay tool={tool} />
+        {tool && <ToolRing key={tool} tool={tool} area={area} />}
+        {(loupe || exact) && <Loupe area={area} />}
+      </div>
+      {sideBySide ? (
+        <ComponentPanels />
+      ) : (
+        <>
+          {cutting && <ViewSwitch />}
+          <Readout area={area} />
+          <ZoomBox />
+        </>
+      )}
+    </main>
+  );
+}
+
+const NO_RING = () => null;
+
+/** The outline of the tool in hand under the pointer, if it has one. */
+function ToolRing({
+  tool,
+  area,
+}: {
+  readonly tool: ToolName;
+  readonly area: RefObject<HTMLDivElement | null>;
+}) {
+  const { useRing = NO_RING } = TOOLS[tool];
+  const ring = useRing();
+  return ring && <BrushRing area={area} ring={ring} />;
+}
+
+/** Checks behind transparent places, and the canvas's shadow on the surround. */
+function CanvasGround() {
+  const { zoom, x, y, canvas } = useCamera();
+  // In whole device pixels, as the tiles are drawn, so that no checks peep out at the edges.
+  const ratio = window.devicePixelRatio;
+  const place = (at: number) => Math.round(at * ratio) / ratio;
+  const extent = (length: number) => Math.floor(length * zoom * ratio) / ratio;
+  return (
+    <div
+      data-testid="canvas-ground"
+      className="checks absolute shadow-[0_2px_18px_#0007]"
+      style={{
+        left: place(x),
+        top: place(y),
+        width: extent(canvas.width),
+        height: extent(canvas.height),
+      }}
+    />
+  );
+}

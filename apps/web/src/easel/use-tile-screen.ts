@@ -1,0 +1,83 @@
+import { type RefObject, useEffect } from 'react';
+import { useComposition } from '../bench/composition-store';
+import { pageEngine, pageSupply } from '../bench/engine';
+import { useHand, viewInHand } from '../bench/hand-store';
+import { useSettings } from '../bench/settings-store';
+import { useShelf } from '../bench/shelf-store';
+import { withoutStep } from '../bench/without-step';
+import { useCamera } from '../picture/camera-store';
+import { setCurrentScreen } from '../picture/current-screen';
+import { TileScreen } from '../picture/tile-screen';
+
+/**
+ * Keeps a screen on a canvas element in step with the composition, the view and the camera.
+ * Only a stage that looks at masks shows the mask view in hand.
+ */
+export function useTileScreen(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  area: RefObject<HTMLDivElement | null>,
+): void {
+  useEffect(() => {
+    const [surface, box] = [canvas.current, area.current];
+    if (!surface || !box) return;
+    const engine = pageEngine();
+    const supply = pageSupply();
+    const screen = new TileScreen(engine, surface, supply);
+    // For those who wait for the finished picture, tests among them.
+    screen.onState = (settled) => {
+      surface.dataset.settled = String(settled);
+    };
+    setCurrentScreen(screen);
+
+    const scene = () => {
+      const { preview, composition, opened } = useComposition.getState();
+      const hand = useHand.getState();
+      const shown = hand.comparing
+        ? opened
+        : withoutStep(preview ?? composition, hand.layer, hand.stepCompared);
+      const view = viewInHand(hand, useSettings.getState().theme);
+      const masks = hand.looksAt === 'mask';
+      screen.worksOn = hand.layer;
+      screen.setScene(shown, masks ? view : { kind: 'composition' });
+      useCamera.getState().setCanvas(shown.canvas);
+    };
+    const camera = () => {
+      const { zoom, x, y } = useCamera.getState();
+      const ratio = window.devicePixelRatio;
+      screen.setCamera({ zoom: zoom * ratio, x: x * ratio, y: y * ratio });
+    };
+    const size = () => {
+      const { width, height } = box.getBoundingClientRect();
+      const ratio = window.devicePixelRatio;
+      useCamera.getState().setArea({ width, height });
+      camera();
+      screen.resize(Math.round(width * ratio), Math.round(height * ratio));
+    };
+    const observer = new ResizeObserver(size);
+    observer.observe(box);
+    const ends = [
+      useComposition.subscribe(scene),
+      useHand.subscribe(scene),
+      useSettings.subscribe(scene),
+      useCamera.subscribe(camera),
+      supply.listen((arrivals) => screen.arrived(arrivals)),
+      useShelf.subscribe(() => screen.refresh()),
+    ];
+    const follow = (event: PointerEvent) => {
+      const corner = box.getBoundingClientRect();
+      const ratio = window.devicePixelRatio;
+      const [x, y] = [event.clientX - corner.x, event.clientY - corner.y];
+      screen.setPointer({ x: x * ratio, y: y * ratio });
+    };
+    box.addEventListener('pointermove', follow);
+    size();
+    scene();
+    return () => {
+      for (const end of ends) end();
+      observer.disconnect();
+      box.removeEventListener('pointermove', follow);
+      setCurrentScreen(null);
+      screen.close();
+    };
+  }, [canvas, area]);
+}

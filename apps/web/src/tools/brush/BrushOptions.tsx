@@ -1,0 +1,66 @@
+import type { Brush } from '@diplex/core';
+import { Amount } from '../../controls/Amount';
+import { Choice } from '../../controls/Choice';
+import { Pick } from '../../controls/Pick';
+import { ShareAmount } from '../../controls/ShareAmount';
+import { useBrush } from './settings';
+
+const PRESSURE: readonly { value: Brush['pressure']; words: string }[] = [
+  { value: 'none', words: 'none' },
+  { value: 'size', words: 'size' },
+  { value: 'strength', words: 'strength' },
+  { value: 'flow', words: 'flow' },
+];
+
+/** What the brush does at every stroke. */
+export function BrushOptions() {
+  const { brush, brushOn, set: setBrush } = useBrush();
+  const [gives, takes] = brushOn === 'fringe' ? ['clean', 'leave'] : ['show', 'hide'];
+  const set = (change: Partial<Brush>) => setBrush({ brush: { ...brush, ...change } });
+  const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
+    <ShareAmount
+      layout="stack"
+      label={label}
+      value={brush[key]}
+      least={least / 100}
+      onTry={(value) => set({ [key]: value })}
+      onSet={(value) => set({ [key]: value })}
+    />
+  );
+  return (
+    <>
+      {!brush.edge && !brush.work && (
+        <Choice
+          label="Brush"
+          value={brush.value > 0 ? 'show' : 'hide'}
+          options={[
+            { value: 'show', words: gives, hint: 'I turns round' },
+            { value: 'hide', words: takes, hint: 'I turns round' },
+          ]}
+          onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
+        />
+      )}
+      <Amount
+        layout="stack"
+        label="Size"
+        value={Math.round(brush.radius * 2)}
+        min={1}
+        max={2000}
+        step={1}
+        unit="px"
+        curve={3}
+        onTry={(value) => set({ radius: value / 2 })}
+        onSet={(value) => set({ radius: value / 2 })}
+      />
+      {share('Softness', 'softness', 0)}
+      {share('Strength', 'strength', 1)}
+      {share('Flow', 'flow', 1)}
+      <Pick
+        label="Pen pressure"
+        value={brush.pressure}
+        options={PRESSURE}
+        onChoose={(pressure) => set({ pressure })}
+      />
+    </>
+  );
+}

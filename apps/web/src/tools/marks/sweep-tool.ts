@@ -1,0 +1,162 @@
+import {
+  growthOf,
+  invert,
+  type Marked,
+  type MarkedStroke,
+  type PickedPart,
+  type Point,
+  type Rect,
+  type StrokeMark,
+  transform,
+} from '@diplex/document';
+import { useHand } from '../../bench/hand-store';
+import { type MaskInHand, maskInHand, whyNot } from '../../bench/mask-in-hand';
+import { tellProblem } from '../../bench/notice-store';
+import { newPickedPart, type PickWork, queuePick } from '../../picks/run-pick';
+import type { PointerSample, Tool } from '../../picture/tool';
+import { useMarking } from './settings';
+
+/** Sweep and Marks: strokes that say what belongs to the thing; on release it is cut at its edges. */
+abstract class MarkingTool implements Tool {
+  private target: MaskInHand | null = null;
+  private points: Point[] = [];
+  private mark: StrokeMark = 'keep';
+  /** Whether it marks what the solver has to work out, too. */
+  protected readonly takesUnsure: boolean = false;
+
+  begin(at: PointerSample): void {
+    const target = maskInHand();
+    const reason = whyNot(target);
+    if (reason || !target) return tellProblem(reason ?? '');
+    this.target = target;
+    const { mark } = useMarking.getState();
+    const meant = this.takesUnsure || mark !== 'unsure' ? mark : 'keep';
+    this.mark = at.otherButton ? (meant === 'keep' ? 'drop' : 'keep') : meant;
+    this.points = [];
+    this.move([at]);
+  }
+
+  move(through: readonly PointerSample[]): void {
+    const { target } = this;
+    if (!target) return;
+    const toMask = invert(target.matrix);
+    this.points.push(...through.map((at) => transform(toMask, at)));
+    if (this.drawsBox()) {
+      const rect = this.box();
+      useHand.getState().take({ draft: { kind: 'frame', shape: 'box', rect, map: target.matrix } });
+    } else if (!this.drawsPlace()) {
+      const draft = {
+        kind: 'strokes' as const,
+        strokes: [this.stroke(target)],
+        map: target.matrix,
+      };
+      useHand.getState().take({ draft });
+    }
+  }
+
+  end(at: PointerSample): void {
+    this.move([at]);
+    const { target } = this;
+    this.target = null;
+    if (!target || this.points.length === 0) return;
+    const [box, place] = [
+      this.drawsBox() ? this.box() : null,
+      this.drawsPlace() ? this.points[0] : null,
+    ];
+    if (box) useHand.getState().take({ draft: null });
+    const marked: Marked = place ? { mark: this.mark, fill: place } : this.stroke(target);
+    queuePick(() => {
+      // The part in hand is looked up now: the stroke before this one may have made it.
+      const now = maskInHand();
+      if (!now || whyNot(now)) return null;
+      if (now.layer.id !== target.layer.id) return null;
+      return box ? this.withBox(now, box) : this.withMark(now, marked);
+    });
+  }
+
+  cancel(): void {
+    if (!this.target) return;
+    this.target = null;
+    useHand.getState().take({ draft: null });
+  }
+
+  protected abstract drawsBox(): boolean;
+  protected abstract drawsPlace(): boolean;
+  protected abstract withMark(target: MaskInHand, marked: Marked): PickWork | null;
+  protected abstract withBox(target: MaskInHand, box: Rect): PickWork | null;
+
+  private stroke(target: MaskInHand): MarkedStroke {
+    return {
+      mark: this.mark,
+      radius: useMarking.getState().radius / growthOf(target.matrix),
+      points: this.points.map(({ x, y }) => ({ x: rounded(x), y: rounded(y) })),
+    };
+  }
+
+  private box(): Rect {
+    const [from, to] = [this.points[0], this.points.at(-1)];
+    if (!from || !to) return { x: 0, y: 0, width: 0, height: 0 };
+    return {
+      ...{ x: Math.min(from.x, to.x), y: Math.min(from.y, to.y) },
+      ...{ width: Math.abs(to.x - from.x), height: Math.abs(to.y - from.y) },
+    };
+  }
+}
+
+function rounded(value: number): number {
+  return Math.round(value * 10) / 10;
+}
+
+function pickedInHand({ part }: MaskInHand): PickedPart | null {
+  return part?.kind === 'picked' ? part : null;
+}
+
+class SweepTool extends MarkingTool {
+  protected drawsBox = () => useMarking.getState().sweepForm === 'box';
+  protected drawsPlace = () => false;
+
+  protected withMark(target: MaskInHand, marked: Marked): PickWork | null {
+    if ('fill' in marked) return null;
+    const words = `Sweep on ${target.layer.name}`;
+    const part = pickedInHand(target);
+    if (part?.recipe.by === 'sweep') {
+      const recipe = { ...part.recipe, strokes: [...part.recipe.strokes, marked] };
+      return { words, target, isNew: false, part: { ...part, recipe } };
+    }
+    // The first sweep of a part is over its thing; how the part combines says what becomes of it.
+    const first = { ...marked, mark: 'keep' as const };
+    const from = useHand.getState().pickedFrom;
+    const recipe = { by: 'sweep' as const, from, strokes: [first], box: null };
+    return { words, target, isNew: true, part: newPickedPart(target, 'Sweep', recipe) };
+  }
+
+  protected withBox(target: MaskInHand, box: Rect): PickWork | null {
+    if (box.width < 2 || box.height < 2) return null;
+    const from = useHand.getState().pickedFrom;
+    const recipe = { by: 'sweep' as const, from, strokes: [], box };
+    const part = newPickedPart(target, 'Sweep', recipe);
+    return { words: `Sweep on ${target.layer.name}`, target, isNew: true, part };
+  }
+}
+
+class MarksTool extends MarkingTool {
+  protected override readonly takesUnsure = true;
+  protected drawsBox = () => false;
+  protected drawsPlace = () => useMarking.getState().marksForm === 'fill';
+  protected withBox = () => null;
+
+  protected withMark(target: MaskInHand, marked: Marked): PickWork | null {
+    const words = `Marks on ${target.layer.name}`;
+    const part = pickedInHand(target);
+    if (part?.recipe.by === 'marks') {
+      const recipe = { ...part.recipe, marks: [...part.recipe.marks, marked] };
+      return { words, target, isNew: false, part: { ...part, recipe } };
+    }
+    const from = useHand.getState().pickedFrom;
+    const recipe = { by: 'marks' as const, from, marks: [marked] };
+    return { words, target, isNew: true, part: newPickedPart(target, 'Marks', recipe) };
+  }
+}
+
+export const sweepTool = new SweepTool();
+export const marksTool = new MarksTool();
