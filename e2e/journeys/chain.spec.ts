@@ -269,5 +269,14 @@ test('a glow shows round a thing whose content is at nought', async ({ page }) =
   expect(await bench.colourAt(beside)).toEqual(lit);
   await page.getByRole('button', { name: 'inward', exact: true }).click();
   expect(await bench.colourAt(beside)).toEqual(wall);
+  await test.step('a glass has no edge to glow round: it refuses the step, and the chain stays', async () => {
+    await page.keyboard.press('Shift+L');
+    await page.keyboard.press('Escape');
+    await card(page, 'Keeper').click();
+    await chain.drag('Glow', card(page, 'Glass'), { x: 0.5, y: 0.5 });
+    await expect(page.getByText(/Glow goes round the edge of a thing/)).toBeVisible();
+    expect(await chain.names()).toEqual(['Glow']);
+    await bench.undo();
+  });
   await expectAsFresh(bench, 'Fit', 'an inward glow');
 });

@@ -22,7 +22,7 @@ import {
   type Step,
   stepHolderId,
 } from '@diplex/document';
-import { newStep, type StepDefinition } from '@diplex/steps';
+import { definitionOf, newStep, type StepDefinition } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { goToStage } from '../bench/navigation';
@@ -72,8 +72,32 @@ export function keptSteps(
   return { steps: onCanvas, masks: masksOf(composition, steps) };
 }
 
+/** Whether a kind of step can be in the chain of a layer. */
+export function suits(layer: Layer, { on }: StepDefinition): boolean {
+  return on === 'content' || !isGlass(layer);
+}
+
+/** Whether all of these steps can be in the chain of a layer; says which cannot. */
+function allSuit(layer: Layer, steps: readonly Step[]): boolean {
+  const odd = steps.find(({ kind }) => !suits(layer, definitionOf(kind)));
+  if (!odd) return true;
+  tellProblem(
+    `${odd.name} goes round the edge of a thing, and ${layer.name} is a glass, which has none. Choose another layer.`,
+  );
+  return false;
+}
+
+/** Moves a step to a place of another chain, or of its own. */
+export function moveStepTo(from: { layer: string; step: string }, to: string, at: number): void {
+  const { composition, perform } = useComposition.getState();
+  const step = layerById(composition, from.layer)?.steps.find(({ id }) => id === from.step);
+  const target = layerById(composition, to);
+  if (step && target && allSuit(target, [step])) perform(moveStep, { ...from, to, at });
+}
+
 /** Adds kept steps to a layer's chain under new ids; masks that are in the composition already are shared. */
 export function layKeptSteps(layer: Layer, kept: KeptSteps): boolean {
+  if (!allSuit(layer, kept.steps)) return false;
   const { composition, perform } = useComposition.getState();
   const back = invert(layerMatrix(composition, layer));
   const steps = kept.steps.map((step): Step => {
@@ -163,9 +187,4 @@ export function addGlass(): void {
   if (!perform(addLayer, { layer: glass, into, at })) return;
   useHand.getState().take({ layer: glass.id, openStep: null, part: null });
   useWindow.getState().open('steps');
-}
-
-/** Whether a kind of step can be in the chain of a layer. */
-export function suits(layer: Layer, { on }: StepDefinition): boolean {
-  return on === 'content' || !isGlass(layer);
 }

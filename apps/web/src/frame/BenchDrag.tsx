@@ -1,4 +1,4 @@
-import { type Composition, layerById, moveLayers, moveStep } from '@diplex/document';
+import { type Composition, layerById, moveLayers } from '@diplex/document';
 import {
   type Announcements,
   type CollisionDetection,
@@ -20,6 +20,7 @@ import { chosenLayers } from '../actions/layer-commands';
 import { shownComposition, useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
+import { moveStepTo } from '../chain/step-commands';
 import { draggedStep } from '../chain/step-drag';
 import { useDrag } from './drag-store';
 import { type DropPlace, dropPlace, layerUnder } from './drop-place';
@@ -76,13 +77,13 @@ const byKeys: KeyboardCoordinateGetter = (event, args) =>
 function putStepDown({ active, over }: DragEndEvent): void {
   const step = draggedStep(String(active.id));
   if (!step || !over || over.id === active.id) return;
-  const { composition, perform } = useComposition.getState();
+  const { composition } = useComposition.getState();
   const beside = draggedStep(String(over.id));
   const to = beside?.layer ?? layerUnder(String(over.id));
   const chain = layerById(composition, to)?.steps;
   if (!chain || (!beside && to === step.layer)) return;
   const at = beside ? chain.findIndex(({ id }) => id === beside.step) : chain.length;
-  perform(moveStep, { ...step, to, at });
+  moveStepTo(step, to, at);
 }
 
 function putCardsDown(event: DragEndEvent): void {

@@ -26,6 +26,7 @@ import {
   stepIdOf,
   type TonesPart,
   translation,
+  withDescendants,
 } from '@diplex/document';
 import { isAtWork, presentValues, stepEntry } from '@diplex/steps';
 import { hasFringe } from '../render/clean-fringe';
@@ -284,7 +285,10 @@ export class CompositionGraph {
     if (isGroup(layer) && passesThrough(layer)) {
       const folded = this.fold(layer.content.children, behind, known);
       if (!coverage && opacity === 1) return folded;
-      return new ThroughNode(id, behind, folded, coverage, opacity, nodes.picture);
+      // A glass in it changes all that lies behind the group, too.
+      const glazed = withDescendants(this.composition, id).some(isGlass);
+      const reach = glazed ? folded : nodes.picture;
+      return new ThroughNode(id, behind, folded, coverage, opacity, reach);
     }
     return this.laidOn(layer, nodes, behind, layer);
   }

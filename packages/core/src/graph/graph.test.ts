@@ -1,11 +1,13 @@
 import {
   addMask,
   type Composition,
+  changeStep,
   evenFringe,
   groupLayers,
   isGroup,
   layersInDepth,
   moveLayers,
+  moveStep,
   paintPart,
   perform,
   type Rect,
@@ -13,6 +15,7 @@ import {
   removePart,
   reorderPart,
   setBlending,
+  setContentOpacity,
   setLayerEdge,
   setMaskEdge,
   setMixing,
@@ -304,6 +307,18 @@ describe('damage', () => {
         const made = { id: 'mm', name: 'M', startsFrom: 'empty' as const, parts: [], feather: 0 };
         return layer.maskUse ? null : doing(addMask, { ...own, mask: made });
       },
+      () => {
+        const [step] = layer.steps;
+        if (!step) return null;
+        const change = value > 60 ? { shown: !step.shown } : { amount: value / 60 };
+        return doing(changeStep, { ...own, step: step.id, change });
+      },
+      () => {
+        const [step] = layer.steps;
+        const to = layers.at(-1)?.id ?? layer.id;
+        return step ? doing(moveStep, { ...own, step: step.id, to, at: value % 3 }) : null;
+      },
+      () => doing(setContentOpacity, { ...own, opacity: value / 90 }),
       () => mask && part && doing(removePart, { mask: mask.id, part: part.id }),
       () => mask && part && doing(reorderPart, { mask: mask.id, part: part.id, to: 0 }),
       () => {
