@@ -39,7 +39,7 @@ describe('renderComposition', () => {
           }
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 40, endOnFailure: true },
     );
   });
 
@@ -53,7 +53,7 @@ describe('renderComposition', () => {
         });
         expect(wrong).toBe(-1);
       }),
-      { numRuns: 60 },
+      { numRuns: 60, endOnFailure: true },
     );
   });
 

@@ -10,7 +10,7 @@ export const levels = defineStep({
   on: 'content',
   fields: {
     channel: choice(
-      'Of',
+      'Channel',
       [
         ['all', 'all'],
         ['red', 'red'],

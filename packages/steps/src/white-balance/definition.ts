@@ -12,7 +12,7 @@ export const whiteBalance = defineStep({
   on: 'content',
   fields: {
     temperature: amount('Cool to warm', EACH_WAY),
-    tint: amount('Green to magenta', EACH_WAY),
+    tint: amount('Green, magenta', EACH_WAY),
   },
   neutral: ({ temperature, tint }) => temperature === 0 && tint === 0,
   sample: { temperature: 45 },
