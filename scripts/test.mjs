@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
 
-const PACKAGES = ['document', 'kernels', 'core', 'formats', 'engine'].map(
+const PACKAGES = ['document', 'kernels', 'imaging', 'steps', 'core', 'formats', 'engine'].map(
   (name) => `packages/${name}`,
 );
 const TYPED = [...PACKAGES, 'apps/server', 'apps/web', 'e2e', 'bench'];
