@@ -24,6 +24,6 @@ const OF: Readonly<Record<Channel | 'all', readonly Channel[]>> = {
 export function HistogramPicture({ counts, channel }: HistogramPictureProps) {
   if (!counts) return null;
   return OF[channel].map((each) => (
-    <path key={each} d={outlineOf(counts[each])} fill={TONES[each]} fillOpacity={0.45} />
+    <path key={each} d={outlineOf(counts[each])} fill={TONES[each]} opacity={0.45} />
   ));
 }
