@@ -20,7 +20,7 @@ test('five layers share one mask: a stroke changes all of them, undo restores al
     await page.keyboard.press('Control+d');
     await expect(bench.cards()).toHaveCount(i + 2);
     await page.getByRole('button', { name: /^Use Left half for/ }).click();
-    await expect(shelf).toContainText(`${i + 2} layers`);
+    await expect(shelf).toContainText(`${i + 2} uses`);
   }
   await bench.settled();
   const alpha = async (place: readonly [number, number]) => (await bench.colourAt(place))[0];
