@@ -369,7 +369,7 @@ describe('damage', () => {
           expectInside(after, composition, views[look] as View, scale);
         },
       ),
-      { numRuns: 250, endOnFailure: true },
+      { numRuns: 120, endOnFailure: true },
     );
   });
 
