@@ -91,8 +91,10 @@ describe('rendering by the graph', () => {
     });
     fc.assert(
       fc.property(anyComposition, (composition) => {
-        // A blend mode that divides makes a little more of the last digit.
         const { twin, kernel } = byBoth(() => drawn(bare(composition), region, 3.1));
+        const off = twin.filter((value, i) => Math.abs(value - (kernel[i] as number)) >= 1e-5);
+        // A blend mode that divides makes a little more of the last digit, in very few places.
+        expect(off.length / twin.length).toBeLessThan(1e-3);
         expect(worst(twin, kernel)).toBeLessThan(1e-4);
       }),
       { numRuns: 40, endOnFailure: true },
@@ -369,9 +371,10 @@ describe('damage', () => {
           expectInside(after, composition, views[look] as View, scale);
         },
       ),
-      { numRuns: 120, endOnFailure: true },
+      { numRuns: 400, endOnFailure: true },
     );
-  });
+    // As many runs take longer than a test usually may, on a slow machine.
+  }, 240_000);
 
   it('is nowhere when nothing changed, and everywhere when the canvas did', () => {
     const composition = manyTinted(3);
