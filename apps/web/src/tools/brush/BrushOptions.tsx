@@ -1,7 +1,7 @@
 import type { Brush } from '@diplex/core';
-import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
 import { Pick } from '../../controls/Pick';
+import { RadiusAmount } from '../../controls/RadiusAmount';
 import { ShareAmount } from '../../controls/ShareAmount';
 import { useBrush } from './settings';
 
@@ -40,18 +40,7 @@ export function BrushOptions() {
           onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
         />
       )}
-      <Amount
-        layout="stack"
-        label="Size"
-        value={Math.round(brush.radius * 2)}
-        min={1}
-        max={2000}
-        step={1}
-        unit="px"
-        curve={3}
-        onTry={(value) => set({ radius: value / 2 })}
-        onSet={(value) => set({ radius: value / 2 })}
-      />
+      <RadiusAmount radius={brush.radius} from={1} to={2000} onSet={(radius) => set({ radius })} />
       {share('Softness', 'softness', 0)}
       {share('Strength', 'strength', 1)}
       {share('Flow', 'flow', 1)}

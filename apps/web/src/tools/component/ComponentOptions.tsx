@@ -1,6 +1,6 @@
-import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
 import { PlainButton } from '../../controls/PlainButton';
+import { RadiusAmount } from '../../controls/RadiusAmount';
 import { useComponenting } from './settings';
 
 /** What the Component tool does with the pointer, and the view of all components. */
@@ -32,17 +32,11 @@ export function ComponentOptions() {
         onChoose={(act) => set({ act })}
       />
       {samples && (
-        <Amount
-          layout="stack"
-          label="Size"
-          value={Math.round(componenting.radius * 2)}
-          min={2}
-          max={400}
-          step={1}
-          unit="px"
-          curve={3}
-          onTry={(value) => set({ radius: value / 2 })}
-          onSet={(value) => set({ radius: value / 2 })}
+        <RadiusAmount
+          radius={componenting.radius}
+          from={2}
+          to={400}
+          onSet={(radius) => set({ radius })}
         />
       )}
       <PlainButton

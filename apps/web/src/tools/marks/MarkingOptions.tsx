@@ -1,5 +1,5 @@
-import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
+import { RadiusAmount } from '../../controls/RadiusAmount';
 import { FromChoice } from '../FromChoice';
 import { useMarking } from './settings';
 
@@ -46,17 +46,11 @@ export function MarkingOptions({ tool }: { readonly tool: 'sweep' | 'marks' }) {
           onChoose={(marksForm) => set({ marksForm })}
         />
       )}
-      <Amount
-        layout="stack"
-        label="Size"
-        value={Math.round(marking.radius * 2)}
-        min={2}
-        max={1000}
-        step={1}
-        unit="px"
-        curve={3}
-        onTry={(value) => set({ radius: value / 2 })}
-        onSet={(value) => set({ radius: value / 2 })}
+      <RadiusAmount
+        radius={marking.radius}
+        from={2}
+        to={1000}
+        onSet={(radius) => set({ radius })}
       />
       <FromChoice />
     </>
