@@ -30,6 +30,8 @@ export { addPairs, meanRow } from './painted/mean-pairs';
 export {
   decodeInPlace,
   encodeRow,
+  labRow,
+  lightRow,
   matrixRow,
   mixRow,
   premultiplyRow,

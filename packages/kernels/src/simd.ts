@@ -21,6 +21,8 @@ export { addPairs, meanRow } from './painted/simd';
 export {
   decodeRowInPlace,
   encodeRow,
+  labRow,
+  lightRow,
   matrixRow,
   mixRow,
   premultiplyRow,

@@ -1,15 +1,22 @@
 /** Every kind of step: one line each. */
 export { autoLevelsStep } from './auto-levels';
 export { blurStep } from './blur';
+export { clipViewStep } from './clip-view';
+export { colourBalanceStep } from './colour-balance';
+export { colourGelStep } from './colour-gel';
 export { curvesStep } from './curves';
 export { exposureStep } from './exposure';
 export { glowStep } from './glow';
+export { hueBandsStep } from './hue-bands';
 export { invertStep } from './invert';
 export { levelsStep } from './levels';
+export { lightsDarksStep } from './lights-darks';
+export { localContrastStep } from './local-contrast';
 export { monochromeStep } from './monochrome';
 export { posteriseStep } from './posterise';
 export { saturationStep } from './saturation';
 export { sharpenStep } from './sharpen';
 export { tintStep } from './tint';
+export { toneTintStep } from './tone-tint';
 export { vignetteStep } from './vignette';
 export { whiteBalanceStep } from './white-balance';

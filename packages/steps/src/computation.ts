@@ -21,11 +21,14 @@ export type RunChange = (run: Float32Array, at: RunPlace) => void;
 /** Puts what an operation needs to where kernels reach it, until the enclosing `inScratch` ends. */
 export type LoadChange = () => RunChange;
 
+/** What the three numbers of a straight pixel are while a point step works on them. */
+export type PointSpace = MixSpaceName | 'oklab';
+
 /**
- * One operation on the colours of single pixels: how it is done on linear light, on encoded values, or on either; both
- * go beyond 0..1.
+ * One operation on the colours of single pixels: how it is done on linear light, on encoded values, in OKLab, or in any of
+ * them; all go beyond what can be shown.
  */
-export type PointOperation = Readonly<Partial<Record<MixSpaceName, LoadChange>>>;
+export type PointOperation = Readonly<Partial<Record<PointSpace, LoadChange>>>;
 
 /** Bins of a histogram over encoded values. */
 export const HISTOGRAM_BINS = 1024;
@@ -44,6 +47,11 @@ export interface NearComputation<Values> {
   readonly reads: 'near';
   /** The standard deviation of the blur, in composition pixels. */
   deviation(values: Values): number;
+  /**
+   * What is made of the blur and blurred once more, as guided filters do; it is `blurred` itself, changed in place. One
+   * blur where left out.
+   */
+  again?(values: Values, blurred: Float32Array): void;
   /** Whether it needs the thing as it is covered, for some values, and gives it so; false when left out. */
   covered?(values: Values): boolean;
   /** Whether the result goes beyond what it works on, as far as the blur reaches; false when left out. */
@@ -55,7 +63,12 @@ export interface NearComputation<Values> {
    * @param image premultiplied: the content, or the covered thing
    * @param coverage where content shows; null for everywhere. What is hidden must not be seen in the result.
    */
-  source(values: Values, image: FloatImage, coverage: CoverageImage | null): Float32Array;
+  source(
+    values: Values,
+    image: FloatImage,
+    coverage: CoverageImage | null,
+    space: MixSpaceName,
+  ): Float32Array;
   /**
    * The result, premultiplied.
    * @param own what it works on; it may be changed

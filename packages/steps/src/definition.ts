@@ -8,6 +8,23 @@ export type StepGroup = (typeof STEP_GROUPS)[number];
 /** What a step works on: content before it is covered, or the thing as its mask leaves it. */
 export type WorksOn = 'content' | 'covered';
 
+/** A colour of a picture: straight and encoded, red, green and blue, 0..1. */
+export type PickedColour = readonly [red: number, green: number, blue: number];
+
+/** A way to set values by a colour of the picture. */
+export interface ColourPick<Of extends Fields = Fields> {
+  /** On the button that asks for it. */
+  readonly words: string;
+  /** What to press on, to complete "Press on …". */
+  readonly asks: string;
+  /** Whose colour: what comes into the step, or what the picture shows. */
+  readonly from: 'input' | 'picture';
+  /** Left out where a button offers it; otherwise the editor says which of its values it is for. */
+  readonly on?: 'curve' | 'item';
+  /** The values that a colour gives, or in words why it gives none. */
+  take(values: ValuesOf<Of>, colour: PickedColour, on: string): Partial<ValuesOf<Of>> | string;
+}
+
 /** Everything about a kind of step but how its pixels are worked out. */
 export interface StepDefinition<Of extends Fields = Fields> {
   /** Its name in documents. */
@@ -26,6 +43,8 @@ export interface StepDefinition<Of extends Fields = Fields> {
   neutral(values: ValuesOf<Of>): boolean;
   /** What is wrong with values that are each in their range: the field and the words. */
   holds?(values: ValuesOf<Of>): { readonly field: keyof Of & string; readonly says: string } | null;
+  /** What a press on the picture can set, by name. */
+  readonly picks?: Readonly<Record<string, ColourPick<Of>>>;
   /** What the search list shows of it, and a step begins with that is taken from there. */
   readonly sample: Partial<ValuesOf<Of>>;
   /** Values of an earlier version as those of the next one. */

@@ -1,4 +1,4 @@
-import type { CurvePoints, Field } from './fields';
+import type { CurvePoints, Field, ListField } from './fields';
 
 /** A curve has so many points at most. */
 export const MOST_POINTS = 16;
@@ -30,10 +30,28 @@ function hasNumbers(value: unknown, names: readonly string[], least: number, mos
   );
 }
 
+/** What is wrong with a list; null when nothing is. */
+function listProblem({ least, most, of, one }: ListField, value: unknown): string | null {
+  if (!Array.isArray(value) || value.length < least || value.length > most) {
+    return `must be a list of ${least} to ${most}`;
+  }
+  for (const [i, item] of value.entries()) {
+    const known = typeof item === 'object' && item !== null ? Object.keys(item) : [];
+    if (known.sort().join() !== Object.keys(of).sort().join()) {
+      return `must have ${Object.keys(of).join(', ')} in its ${one} ${i + 1}`;
+    }
+    for (const [name, field] of Object.entries(of)) {
+      const says = fieldProblem(field, item[name]);
+      if (says) return `${says} (${field.words} of ${one} ${i + 1})`;
+    }
+  }
+  return null;
+}
+
 type Rules = {
   readonly [Kind in Field['kind']]: {
     readonly holds: (field: Extract<Field, { kind: Kind }>, value: unknown) => boolean;
-    readonly says: (field: Extract<Field, { kind: Kind }>) => string;
+    readonly says: (field: Extract<Field, { kind: Kind }>, value: unknown) => string;
   };
 };
 
@@ -59,6 +77,10 @@ const RULES: Rules = {
     holds: (_, value) => hasNumbers(value, ['x', 'y'], -10, 10),
     says: () => 'must be a place with x and y from -10 to 10',
   },
+  list: {
+    holds: (field, value) => listProblem(field, value) === null,
+    says: (field, value) => listProblem(field, value) ?? '',
+  },
 };
 
 /** What is wrong with a value of a field; null when nothing is. */
@@ -67,5 +89,5 @@ export function fieldProblem<Kind extends Field['kind']>(
   value: unknown,
 ): string | null {
   const rule = RULES[field.kind as Kind];
-  return rule.holds(field, value) ? null : rule.says(field);
+  return rule.holds(field, value) ? null : rule.says(field, value);
 }

@@ -1,7 +1,7 @@
 import type { Point } from '@diplex/document';
 
 /** How an amount is told: shares as percent, lengths in composition pixels. */
-export type Unit = '%' | 'px' | 'stops' | '';
+export type Unit = '%' | 'px' | 'stops' | '°' | '';
 
 /** A number within a range. */
 export interface AmountField {
@@ -31,6 +31,12 @@ export interface StepColour {
   readonly b: number;
 }
 
+/** Encoded values of 0..1 as a colour of a step. */
+export function asBytes([r, g, b]: readonly [number, number, number]): StepColour {
+  const byte = (value: number) => Math.round(255 * Math.max(0, Math.min(1, value)));
+  return { r: byte(r), g: byte(g), b: byte(b) };
+}
+
 export interface ColourField {
   readonly kind: 'colour';
   readonly words: string;
@@ -53,7 +59,31 @@ export interface PlaceField {
   readonly start: Point;
 }
 
-export type Field = AmountField | ChoiceField | ColourField | CurveField | PlaceField;
+/** What an item of a list may have. */
+export type ItemField = AmountField | ChoiceField | ColourField;
+export type ItemFields = Readonly<Record<string, ItemField>>;
+
+/** Several of a kind, each with the same fields. */
+export interface ListField<Of extends ItemFields = ItemFields> {
+  readonly kind: 'list';
+  readonly words: string;
+  /** What one of them is called. */
+  readonly one: string;
+  readonly least: number;
+  readonly most: number;
+  readonly of: Of;
+  readonly start: readonly ItemOf<Of>[];
+}
+
+export type ItemOf<Of extends ItemFields> = {
+  readonly [Name in keyof Of]: Of[Name] extends AmountField
+    ? number
+    : Of[Name] extends ChoiceField<infer Value>
+      ? Value
+      : StepColour;
+};
+
+export type Field = AmountField | ChoiceField | ColourField | CurveField | PlaceField | ListField;
 export type Fields = Readonly<Record<string, Field>>;
 
 export type ValueOf<Kind extends Field> = Kind extends AmountField
@@ -64,7 +94,9 @@ export type ValueOf<Kind extends Field> = Kind extends AmountField
       ? StepColour
       : Kind extends CurveField
         ? CurvePoints
-        : Point;
+        : Kind extends ListField<infer Of>
+          ? readonly ItemOf<Of>[]
+          : Point;
 
 export type ValuesOf<Of extends Fields> = { readonly [Name in keyof Of]: ValueOf<Of[Name]> };
 
@@ -96,6 +128,14 @@ export function curve(words: string): CurveField {
 
 export function place(words: string, start: Point): PlaceField {
   return { kind: 'place', words, start };
+}
+
+/** @param start what it has when the step is new */
+export function list<const Of extends ItemFields>(
+  words: string,
+  spec: Omit<ListField<Of>, 'kind' | 'words'>,
+): ListField<Of> {
+  return { kind: 'list', words, ...spec };
 }
 
 export const STRAIGHT: CurvePoints = [

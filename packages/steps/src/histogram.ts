@@ -7,9 +7,9 @@ import {
   straightenRow,
 } from '@diplex/kernels';
 import { HISTOGRAM_BINS } from './computation';
+import { LUMA } from './luma';
 
-/** Luma of encoded sRGB. */
-const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722] as const;
+const [RED, GREEN, BLUE] = LUMA;
 
 function binOf(value: number): number {
   return Math.max(0, Math.min(HISTOGRAM_BINS - 1, Math.floor(value * HISTOGRAM_BINS)));

@@ -8,11 +8,27 @@ export {
   type RunPlace,
 } from './computation';
 export { curveThrough } from './curves/curve-through';
-export { STEP_GROUPS, type StepDefinition, type StepGroup, startValues } from './definition';
+export { withPoint } from './curves/with-point';
+export {
+  type ColourPick,
+  type PickedColour,
+  STEP_GROUPS,
+  type StepDefinition,
+  type StepGroup,
+  startValues,
+} from './definition';
 export type { StepEntry } from './entry';
 export { LEAST_APART, MOST_POINTS } from './field-rules';
 export * from './fields';
 export { histogramOf } from './histogram';
+export { bandWeights } from './hue-bands/compute';
+export {
+  CHANNELS as LEVELS_CHANNELS,
+  type LevelsChannel,
+  PARTS as LEVELS_PARTS,
+  valueName as levelsValueName,
+} from './levels/channels';
+export { LUMA } from './luma';
 export { newStep } from './new-step';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
 export { setStepValues } from './operations/set-step-values';

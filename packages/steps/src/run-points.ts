@@ -5,13 +5,15 @@ import {
   decodeInPlace,
   encodeRow,
   inScratch,
+  labRow,
+  lightRow,
   type MixSpaceName,
   mixRow,
   premultiplyRow,
   scratchFloats,
   straightenRow,
 } from '@diplex/kernels';
-import type { PointOperation, RunChange, RunPlace } from './computation';
+import type { PointOperation, PointSpace, RunChange, RunPlace } from './computation';
 
 /** How a point step is mixed with what comes in. */
 export interface PointStep {
@@ -25,30 +27,36 @@ export interface PointStep {
 
 /** A step ready to run, with its changes in reach of the kernels. */
 interface Loaded extends PointStep {
-  readonly changes: readonly Readonly<Partial<Record<MixSpaceName, RunChange>>>[];
+  readonly changes: readonly Readonly<Partial<Record<PointSpace, RunChange>>>[];
   /** Whether the result simply takes the place of what comes in. */
   readonly whole: boolean;
 }
 
-const OTHER: Readonly<Record<MixSpaceName, MixSpaceName>> = { light: 'encoded', encoded: 'light' };
+/** From what to what pixels are taken; all ways lead over linear light. */
+const TO_LIGHT: Readonly<Record<PointSpace, (pixels: Float32Array) => void>> = {
+  light: () => undefined,
+  encoded: decodeInPlace,
+  oklab: lightRow,
+};
+const FROM_LIGHT: typeof TO_LIGHT = { light: () => undefined, encoded: encodeRow, oklab: labRow };
 
-/** Straight pixels that are in linear light or encoded, whichever the next operation wants. */
+/** Straight pixels, in the space of the operation before. */
 class Run {
   constructor(
     private readonly pixels: Float32Array,
-    private space: MixSpaceName,
+    private space: PointSpace,
   ) {}
 
   /** Does an operation where the pixels are, if it can be done there. */
   change(how: Loaded['changes'][number], at: RunPlace): void {
-    const space = how[this.space] ? this.space : OTHER[this.space];
-    how[space]?.(this.in(space), at);
+    const known = ([this.space, 'light', 'encoded', 'oklab'] as const).find((each) => how[each]);
+    if (known) how[known]?.(this.in(known), at);
   }
 
-  in(space: MixSpaceName): Float32Array {
+  in(space: PointSpace): Float32Array {
     if (space !== this.space) {
-      if (space === 'light') decodeInPlace(this.pixels);
-      else encodeRow(this.pixels);
+      TO_LIGHT[this.space](this.pixels);
+      FROM_LIGHT[space](this.pixels);
       this.space = space;
     }
     return this.pixels;
@@ -116,6 +124,7 @@ export function runPoints(
         changes: step.operations.map((each) => ({
           ...(each.light && { light: each.light() }),
           ...(each.encoded && { encoded: each.encoded() }),
+          ...(each.oklab && { oklab: each.oklab() }),
         })),
         whole: step.amount === 1 && step.mask === null && step.blending === 'normal',
       }),

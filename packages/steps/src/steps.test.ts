@@ -1,51 +1,22 @@
 import { oklabOfLight } from '@diplex/imaging';
-import {
-  decodeExactly,
-  encodeExactly,
-  inScratch,
-  scratchFloats,
-  stopKernels,
-} from '@diplex/kernels';
-import { byBoth, worst } from '@diplex/kernels/test-support';
+import { decodeExactly, encodeExactly, stopKernels } from '@diplex/kernels';
+import { worst } from '@diplex/kernels/test-support';
 import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
 import { percentiles } from './auto-levels/compute';
-import { HISTOGRAM_BINS, type PointComputation } from './computation';
+import { HISTOGRAM_BINS } from './computation';
 import { curveThrough } from './curves/curve-through';
 import { startValues } from './definition';
 import type { CurvePoints } from './fields';
-import { runPoints } from './run-points';
 import { valueProblems } from './step-values';
-import { definitionOf, stepEntry } from './table';
+import { definitionOf } from './table';
+import { through } from './through.test-support';
 import { vignetteGain } from './vignette/compute';
 import { balanceFor, balanceMatrix } from './white-balance/balance';
 
 afterAll(stopKernels);
 
-const NOWHERE = { u: 0, v: 0, du: 0, dv: 0, first: 0, aspect: 1 };
 const RAMP = Array.from({ length: 64 }, (_, i) => i / 63);
-
-/** What steps make of opaque pixels in linear light; the same by the twins and the kernels. */
-function through(
-  colours: readonly (readonly number[])[],
-  ...steps: readonly (readonly [kind: string, values: Record<string, unknown>])[]
-): number[][] {
-  const work = (): number[] => {
-    const data = scratchFloats(colours.length * 4);
-    data.set(colours.flatMap((colour) => [...colour, 1]));
-    const run = steps.map(([kind, values]) => {
-      const definition = definitionOf(kind);
-      const compute = stepEntry(kind)?.compute as PointComputation<object>;
-      const operations = compute.prepare({ ...startValues(definition), ...values }, null);
-      return { operations, amount: 1, blending: 'normal' as const, mask: null };
-    });
-    runPoints(data, colours.length, run, 'light', () => NOWHERE);
-    return Array.from(data);
-  };
-  const { twin, kernel } = byBoth(() => inScratch(work));
-  expect(worst(twin, kernel)).toBeLessThan(1e-6);
-  return colours.map((_, i) => twin.slice(i * 4, i * 4 + 3));
-}
 
 const grey = (value: number) => [value, value, value];
 
@@ -69,7 +40,7 @@ describe('Levels', () => {
   });
 
   it('change one channel alone when asked to', () => {
-    const [made = []] = through([[0.2, 0.3, 0.4]], ['levels', { channel: 'green', white: 0.7 }]);
+    const [made = []] = through([[0.2, 0.3, 0.4]], ['levels', { greenWhite: 0.7 }]);
     expect(made[0]).toBeCloseTo(0.2, 5);
     expect(made[1]).toBeGreaterThan(0.5);
     expect(made[2]).toBeCloseTo(0.4, 5);

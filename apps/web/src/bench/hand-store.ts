@@ -51,12 +51,14 @@ export interface Dial {
   readonly y: number;
 }
 
-/** What the next press on the picture gives a step: a colour that should be neutral, or a point of a curve. */
+/** What the next press on the picture gives a step. */
 export interface ColourWanted {
   readonly layer: string;
   readonly step: string;
-  /** The curve that gets the point; null for a white balance. */
-  readonly curve: string | null;
+  /** One of the picks of its definition. */
+  readonly pick: string;
+  /** Which of its values that is for, where a pick asks. */
+  readonly on: string;
 }
 
 interface Hand {

@@ -1,12 +1,13 @@
-import { type CurvePoints, curveThrough, STRAIGHT } from '@diplex/steps';
-import { IconColorPicker, IconRestore } from '@tabler/icons-react';
+import { type CurvePoints, curveThrough, STRAIGHT, withPoint } from '@diplex/steps';
+import { IconRestore } from '@tabler/icons-react';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { useHand } from '../bench/hand-store';
 import { Choice } from '../controls/Choice';
 import { PlainButton } from '../controls/PlainButton';
-import { clamp, moved, withPoint } from './curve-points';
+import { clamp, moved } from './curve-points';
 import type { EditorProps } from './editor-props';
 import { HistogramPicture } from './HistogramPicture';
+import { PickButton } from './PickButton';
 import { useStepValues } from './use-step';
 import { useStepHistogram } from './use-step-histogram';
 
@@ -35,11 +36,9 @@ function lineOf(points: CurvePoints): string {
 /** Curves over the tones that come in. */
 export function CurvesEditor({ layer, step }: EditorProps) {
   const [name, setName] = useState<CurveName>('all');
-  const wanted = useHand((state) => state.colourWanted?.step === step.id);
-  const { take } = useHand.getState();
+  const { colourWanted: wanted, take } = useHand.getState();
   const { values, tryValues, setValues } = useStepValues(layer, step);
   const points = values[name] as CurvePoints;
-  const ask = { layer: layer.id, step: step.id, curve: name };
   return (
     <>
       <Choice
@@ -48,7 +47,7 @@ export function CurvesEditor({ layer, step }: EditorProps) {
         options={CURVES}
         onChoose={(value) => {
           setName(value);
-          if (wanted) take({ colourWanted: { ...ask, curve: value } });
+          if (wanted?.step === step.id) take({ colourWanted: { ...wanted, on: value } });
         }}
       />
       <CurveSquare
@@ -60,13 +59,7 @@ export function CurvesEditor({ layer, step }: EditorProps) {
         onSet={(next) => setValues({ [name]: next })}
       />
       <div className="flex gap-1">
-        <PlainButton
-          icon={IconColorPicker}
-          words={wanted ? 'Press on the picture' : 'Point from picture'}
-          hint="Then press on the picture: its tone becomes a point of this curve"
-          pressed={wanted}
-          onPress={() => take({ colourWanted: wanted ? null : ask })}
-        />
+        <PickButton layer={layer} step={step} pick="point" on={name} />
         <PlainButton
           icon={IconRestore}
           words="Straight"

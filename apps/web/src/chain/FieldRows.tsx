@@ -1,21 +1,29 @@
-import type { Layer, Step } from '@diplex/document';
 import {
   type AmountField,
   type ChoiceField,
   type ColourField as ColourOf,
   definitionOf,
   type Field,
+  type ListField,
   type PlaceField,
   type StepColour,
 } from '@diplex/steps';
+import { IconPlus, IconTrash } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { ColourField } from '../controls/ColourField';
+import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
+import type { EditorProps } from './editor-props';
+import { oneMore } from './one-more';
+import { PickButton, PickButtons } from './PickButton';
 import { useStepValues } from './use-step';
 
 /** A value of a step, and ways to try others and to set one. */
-interface FieldProps<Of extends Field> {
+interface FieldProps<Of extends Field> extends EditorProps {
+  /** Its name among the values. */
+  readonly name: string;
   readonly field: Of;
   readonly value: unknown;
   readonly onTry: (value: unknown) => void;
@@ -103,6 +111,61 @@ function PlaceRow({ field, value, onTry, onSet }: FieldProps<PlaceField>) {
   ));
 }
 
+/** Several of a kind, each with rows of its own, and a pick of the step where one is for an item. */
+function ListRows({ layer, step, name, field, value, onTry, onSet }: FieldProps<ListField>) {
+  const items = value as readonly Readonly<Record<string, unknown>>[];
+  const picks = Object.entries(definitionOf(step.kind).picks ?? {}).filter(
+    ([, { on }]) => on === 'item',
+  );
+  const changed = (at: number, part: string, next: unknown) =>
+    items.map((item, i) => (i === at ? { ...item, [part]: next } : item));
+  return (
+    <fieldset aria-label={field.words} className="grid gap-1">
+      {items.map((item, at) => (
+        <fieldset
+          // An item is known by its place in the list.
+          // biome-ignore lint/suspicious/noArrayIndexKey: see above
+          key={at}
+          aria-label={`${field.one} ${at + 1}`}
+          className="grid gap-0.5 rounded-md bg-base-200 px-2 py-1"
+        >
+          <div className="flex items-center gap-1 text-[12px] text-quiet">
+            <span className="mr-auto">
+              {field.one} {at + 1}
+            </span>
+            {picks.map(([pick]) => (
+              <PickButton key={pick} layer={layer} step={step} pick={pick} on={String(at)} />
+            ))}
+            {items.length > field.least && (
+              <IconButton
+                small
+                icon={IconTrash}
+                words={`Take ${field.one} ${at + 1} away`}
+                onPress={() => onSet(items.filter((_, i) => i !== at))}
+              />
+            )}
+          </div>
+          {Object.entries(field.of).map(([part, of]) => (
+            <FieldRow
+              key={part}
+              {...{ layer, step, name: `${name}.${at}.${part}`, field: of, value: item[part] }}
+              onTry={(next) => onTry(changed(at, part, next))}
+              onSet={(next) => onSet(changed(at, part, next))}
+            />
+          ))}
+        </fieldset>
+      ))}
+      {items.length < field.most && (
+        <PlainButton
+          icon={IconPlus}
+          words={`Add a ${field.one}`}
+          onPress={() => onSet(oneMore(field, items))}
+        />
+      )}
+    </fieldset>
+  );
+}
+
 type Rows = {
   readonly [Kind in Exclude<Field['kind'], 'curve'>]: (
     props: FieldProps<Extract<Field, { kind: Kind }>>,
@@ -110,27 +173,39 @@ type Rows = {
 };
 
 /** How each kind of field is shown; curves have an editor of their own. */
-const ROWS: Rows = { amount: AmountRow, choice: ChoiceRow, colour: ColourRow, place: PlaceRow };
+const ROWS: Rows = {
+  ...{ amount: AmountRow, choice: ChoiceRow, colour: ColourRow, place: PlaceRow },
+  list: ListRows,
+};
 
-interface FieldRowsProps {
-  readonly layer: Layer;
-  readonly step: Step;
+function FieldRow(props: FieldProps<Field>) {
+  if (props.field.kind === 'curve') return null;
+  const Row = ROWS[props.field.kind] as (props: FieldProps<Field>) => ReactNode;
+  return <Row {...props} />;
 }
 
-/** A row for every value of a step, made from its definition. */
-export function FieldRows({ layer, step }: FieldRowsProps) {
+interface FieldRowsProps extends EditorProps {
+  /** The names of those that are shown; all of them when left out. */
+  readonly only?: readonly string[];
+}
+
+/** A row for every value of a step, made from its definition, and a button for whatever the picture can say. */
+export function FieldRows({ layer, step, only }: FieldRowsProps) {
   const { values, tryValues, setValues } = useStepValues(layer, step);
-  return Object.entries(definitionOf(step.kind).fields).map(([name, field]) => {
-    if (field.kind === 'curve') return null;
-    const Rows = ROWS[field.kind] as (props: FieldProps<Field>) => ReactNode;
-    return (
-      <Rows
-        key={name}
-        field={field}
-        value={values[name]}
-        onTry={(value) => tryValues({ [name]: value })}
-        onSet={(value) => setValues({ [name]: value })}
-      />
-    );
-  });
+  const fields = Object.entries(definitionOf(step.kind).fields);
+  return (
+    <>
+      {fields
+        .filter(([name]) => !only || only.includes(name))
+        .map(([name, field]) => (
+          <FieldRow
+            key={name}
+            {...{ layer, step, name, field, value: values[name] }}
+            onTry={(value) => tryValues({ [name]: value })}
+            onSet={(value) => setValues({ [name]: value })}
+          />
+        ))}
+      <PickButtons layer={layer} step={step} />
+    </>
+  );
 }

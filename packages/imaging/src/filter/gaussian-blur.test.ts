@@ -2,7 +2,7 @@ import type { Rect } from '@diplex/document';
 import { stopKernels } from '@diplex/kernels';
 import { byBoth, worst } from '@diplex/kernels/test-support';
 import { afterAll, describe, expect, it } from 'vitest';
-import { gaussianBlur, type RowSource } from './gaussian-blur';
+import { blurLevel, blurSupport, gaussianBlur, type RowSource } from './gaussian-blur';
 
 /** A picture given by the red value of each pixel; opaque. */
 function picture(width: number, height: number, red: (x: number, y: number) => number): RowSource {
@@ -71,6 +71,32 @@ describe('gaussianBlur', () => {
           });
           expect(blurred(noise, sigma, part)).toEqual(wanted);
         }
+      }
+    }
+  });
+
+  it('reads no farther than it says, whatever is asked for', () => {
+    for (const sigma of [0.6, 1.3, 5.7, 7.5, 9, 12, 34, 70]) {
+      for (const level of new Set([0, blurLevel(sigma)])) {
+        const by = 2 ** level;
+        let farthest = 0;
+        const asked = { x: 0, y: 0, width: 1, height: 1 };
+        const source: RowSource = {
+          ...{ width: Math.ceil(900 / by), height: Math.ceil(900 / by) },
+          read(y, x, count, to, offset) {
+            to.fill(0.5, offset, offset + count * 4);
+            const { x: left, y: top, width, height } = asked;
+            const beyond = [left - x * by, top - y * by, (x + count) * by - left - width];
+            farthest = Math.max(farthest, ...beyond, (y + 1) * by - top - height);
+          },
+        };
+        for (let k = 0; k < 12; k++) {
+          const at = { x: 400 + ((k * 7) % 40), y: 410 + ((k * 13) % 40) };
+          Object.assign(asked, at, { width: 5 + ((k * 5) % 31), height: 3 + ((k * 11) % 29) });
+          gaussianBlur(source, sigma, { ...asked }, () => undefined, level);
+        }
+        // A smaller drawing is read in whole pixels of its own.
+        expect(farthest).toBeLessThan(blurSupport(sigma, level) + by);
       }
     }
   });

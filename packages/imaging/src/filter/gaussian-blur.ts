@@ -92,7 +92,9 @@ function halfKernel(sigma: number): Float32Array {
  */
 export function blurSupport(sigma: number, level = 0): number {
   const count = halvings(sigma);
-  return (Math.ceil(REACH * remaining(sigma, count, level)) + 3) * 2 ** count;
+  // On the way to the coarsest level the region grows by one pixel for each and by what halves do not divide, which is
+  // less than three of the coarsest pixels; what those are halved from reaches less than one beyond them.
+  return (Math.ceil(REACH * remaining(sigma, count, level)) + 4) * 2 ** count;
 }
 
 /**

@@ -2,6 +2,8 @@ import { callsFor } from '../memory/thread';
 import {
   decodeTwin,
   encodeTwin,
+  labTwin,
+  lightTwin,
   matrixTwin,
   mixTwin,
   premultiplyTwin,
@@ -42,6 +44,20 @@ export function premultiplyRow(rows: Float32Array): void {
   const calls = callsFor(rows);
   if (calls) calls.premultiplyRow?.(rows.byteOffset, rows.length / 4);
   else premultiplyTwin(rows);
+}
+
+/** Straight linear light to OKLab (Ottosson 2020): lightness, a and b in the places of red, green and blue. */
+export function labRow(rows: Float32Array): void {
+  const calls = callsFor(rows);
+  if (calls) calls.labRow?.(rows.byteOffset, rows.length / 4);
+  else labTwin(rows);
+}
+
+/** OKLab to straight linear light. */
+export function lightRow(rows: Float32Array): void {
+  const calls = callsFor(rows);
+  if (calls) calls.lightRow?.(rows.byteOffset, rows.length / 4);
+  else lightTwin(rows);
 }
 
 /**

@@ -145,6 +145,58 @@ function smooth(share: f32): f32 {
   return s * s * (3 - 2 * s);
 }
 
+/** Linear light to OKLab. */
+function labOf(pixel: v128): v128 {
+  const cones = cubeRoots(
+    columns(
+      f32x4(0.4122214708, 0.2119034982, 0.0883024619, 0),
+      f32x4(0.5363325363, 0.6806995451, 0.2817188376, 0),
+      f32x4(0.0514459929, 0.1073969566, 0.6299787005, 0),
+      pixel,
+    ),
+  );
+  return columns(
+    f32x4(0.2104542553, 1.9779984951, 0.0259040371, 0),
+    f32x4(0.793617785, -2.428592205, 0.7827717662, 0),
+    f32x4(-0.0040720468, 0.4505937099, -0.808675766, 0),
+    cones,
+  );
+}
+
+/** OKLab to linear light. */
+function lightOf(lab: v128): v128 {
+  const roots = columns(
+    f32x4(1, 1, 1, 0),
+    f32x4(0.3963377774, -0.1055613458, -0.0894841775, 0),
+    f32x4(0.2158037573, -0.0638541728, -1.291485548, 0),
+    lab,
+  );
+  return columns(
+    f32x4(4.0767416621, -1.2684380046, -0.0041960863, 0),
+    f32x4(-3.3077115913, 2.6097574011, -0.7034186147, 0),
+    f32x4(0.2309699292, -0.3413193965, 1.707614701, 0),
+    f32x4.mul(f32x4.mul(roots, roots), roots),
+  );
+}
+
+/** See rows.ts. */
+export function labRow(rows: usize, count: i32): void {
+  const end = rows + ((<usize>count) << 4);
+  for (; rows < end; rows += 16) {
+    const pixel = v128.load(rows);
+    v128.store(rows, withAlphaOf(labOf(pixel), pixel));
+  }
+}
+
+/** See rows.ts. */
+export function lightRow(rows: usize, count: i32): void {
+  const end = rows + ((<usize>count) << 4);
+  for (; rows < end; rows += 16) {
+    const pixel = v128.load(rows);
+    v128.store(rows, withAlphaOf(lightOf(pixel), pixel));
+  }
+}
+
 /** See rows.ts. */
 export function saturateRow(
   rows: usize,
@@ -156,20 +208,7 @@ export function saturateRow(
   const end = rows + ((<usize>count) << 4);
   for (; rows < end; rows += 16) {
     const pixel = v128.load(rows);
-    const cones = cubeRoots(
-      columns(
-        f32x4(0.4122214708, 0.2119034982, 0.0883024619, 0),
-        f32x4(0.5363325363, 0.6806995451, 0.2817188376, 0),
-        f32x4(0.0514459929, 0.1073969566, 0.6299787005, 0),
-        pixel,
-      ),
-    );
-    const lab = columns(
-      f32x4(0.2104542553, 1.9779984951, 0.0259040371, 0),
-      f32x4(0.793617785, -2.428592205, 0.7827717662, 0),
-      f32x4(-0.0040720468, 0.4505937099, -0.808675766, 0),
-      cones,
-    );
+    const lab = labOf(pixel);
     const a = f32x4.extract_lane(lab, 1);
     const b = f32x4.extract_lane(lab, 2);
     const chroma = sqrt<f32>(a * a + b * b);
@@ -181,19 +220,7 @@ export function saturateRow(
     }
     const gain = max<f32>(0, 1 + more * share);
     const changed = f32x4.mul(lab, f32x4(1, gain, gain, 0));
-    const roots = columns(
-      f32x4(1, 1, 1, 0),
-      f32x4(0.3963377774, -0.1055613458, -0.0894841775, 0),
-      f32x4(0.2158037573, -0.0638541728, -1.291485548, 0),
-      changed,
-    );
-    const light = columns(
-      f32x4(4.0767416621, -1.2684380046, -0.0041960863, 0),
-      f32x4(-3.3077115913, 2.6097574011, -0.7034186147, 0),
-      f32x4(0.2309699292, -0.3413193965, 1.707614701, 0),
-      f32x4.mul(f32x4.mul(roots, roots), roots),
-    );
-    v128.store(rows, withAlphaOf(light, pixel));
+    v128.store(rows, withAlphaOf(lightOf(changed), pixel));
   }
 }
 

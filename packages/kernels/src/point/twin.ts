@@ -112,6 +112,50 @@ function smooth(share: number): number {
   return f(f(s * s) * f(3 - f(2 * s)));
 }
 
+function labOf(r: number, g: number, b: number): Three {
+  const cones = columns(
+    [0.4122214708, 0.2119034982, 0.0883024619],
+    [0.5363325363, 0.6806995451, 0.2817188376],
+    [0.0514459929, 0.1073969566, 0.6299787005],
+    [r, g, b],
+  ).map(cubeRoot) as Three;
+  return columns(
+    [0.2104542553, 1.9779984951, 0.0259040371],
+    [0.793617785, -2.428592205, 0.7827717662],
+    [-0.0040720468, 0.4505937099, -0.808675766],
+    cones,
+  );
+}
+
+function lightOf(l: number, a: number, b: number): Three {
+  const roots = columns(
+    [1, 1, 1],
+    [0.3963377774, -0.1055613458, -0.0894841775],
+    [0.2158037573, -0.0638541728, -1.291485548],
+    [l, a, b],
+  );
+  return columns(
+    [4.0767416621, -1.2684380046, -0.0041960863],
+    [-3.3077115913, 2.6097574011, -0.7034186147],
+    [0.2309699292, -0.3413193965, 1.707614701],
+    roots.map((root) => f(f(root * root) * root)) as Three,
+  );
+}
+
+function eachColour(rows: Float32Array, change: (x: number, y: number, z: number) => Three): void {
+  for (let i = 0; i < rows.length; i += 4) {
+    rows.set(change(rows[i] as number, rows[i + 1] as number, rows[i + 2] as number), i);
+  }
+}
+
+export function labTwin(rows: Float32Array): void {
+  eachColour(rows, labOf);
+}
+
+export function lightTwin(rows: Float32Array): void {
+  eachColour(rows, lightOf);
+}
+
 export function saturateTwin(
   rows: Float32Array,
   more: number,
@@ -119,18 +163,7 @@ export function saturateTwin(
   spareSkin: number,
 ): void {
   for (let i = 0; i < rows.length; i += 4) {
-    const cones = columns(
-      [0.4122214708, 0.2119034982, 0.0883024619],
-      [0.5363325363, 0.6806995451, 0.2817188376],
-      [0.0514459929, 0.1073969566, 0.6299787005],
-      [rows[i] as number, rows[i + 1] as number, rows[i + 2] as number],
-    ).map(cubeRoot) as Three;
-    const [l, a, b] = columns(
-      [0.2104542553, 1.9779984951, 0.0259040371],
-      [0.793617785, -2.428592205, 0.7827717662],
-      [-0.0040720468, 0.4505937099, -0.808675766],
-      cones,
-    );
+    const [l, a, b] = labOf(rows[i] as number, rows[i + 1] as number, rows[i + 2] as number);
     const chroma = f(Math.sqrt(f(f(a * a) + f(b * b))));
     let share = 1;
     if (spareVivid > 0) share = f(1 - f(f(spareVivid) * smooth(f(chroma * VIVID))));
@@ -140,19 +173,7 @@ export function saturateTwin(
       share = f(share * f(1 - f(f(spareSkin) * f(1 - smooth(away)))));
     }
     const gain = Math.max(0, f(1 + f(f(more) * share)));
-    const roots = columns(
-      [1, 1, 1],
-      [0.3963377774, -0.1055613458, -0.0894841775],
-      [0.2158037573, -0.0638541728, -1.291485548],
-      [l, f(a * gain), f(b * gain)],
-    );
-    const light = columns(
-      [4.0767416621, -1.2684380046, -0.0041960863],
-      [-3.3077115913, 2.6097574011, -0.7034186147],
-      [0.2309699292, -0.3413193965, 1.707614701],
-      roots.map((root) => f(f(root * root) * root)) as Three,
-    );
-    rows.set(light, i);
+    rows.set(lightOf(l, f(a * gain), f(b * gain)), i);
   }
 }
 

@@ -1,14 +1,14 @@
 import { decodeExactly, encodeExactly, makeTables, TABLE_STEPS } from '@diplex/kernels';
 import type { PointComputation, PointOperation } from '../computation';
 import { type CurvePoints, isStraight, type ValuesOf } from '../fields';
+import { LUMA } from '../luma';
 import { byTones, type Tone } from '../point-operations';
 import { curveThrough } from './curve-through';
 import type { curves } from './definition';
 
 type Values = ValuesOf<typeof curves.fields>;
 
-/** Luminance of sRGB's primaries. */
-const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722] as const;
+const [RED, GREEN, BLUE] = LUMA;
 
 /** Light darker than this has no colour that could be kept: it is not lifted any further. */
 const DARKEST = 1e-5;

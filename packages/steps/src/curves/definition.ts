@@ -1,5 +1,10 @@
 import { defineStep } from '../definition';
-import { curve, isStraight } from '../fields';
+import { type CurvePoints, curve, isStraight } from '../fields';
+import { LUMA } from '../luma';
+import { curveThrough } from './curve-through';
+import { withPoint } from './with-point';
+
+const CHANNELS = ['red', 'green', 'blue'];
 
 export const curves = defineStep({
   kind: 'curves',
@@ -16,6 +21,23 @@ export const curves = defineStep({
     lightness: curve('Lightness'),
   },
   neutral: (values) => Object.values(values).every(isStraight),
+  picks: {
+    point: {
+      words: 'Point from picture',
+      asks: 'a tone to make it a point of the curve',
+      from: 'input',
+      on: 'curve',
+      take(values, colour, on) {
+        const points = (values as Readonly<Record<string, CurvePoints>>)[on] ?? [];
+        const channel = CHANNELS.indexOf(on);
+        const luma = colour.reduce((sum, value, c) => sum + value * (LUMA[c] as number), 0);
+        const x = channel < 0 ? luma : (colour[channel] as number);
+        const [more, at] = withPoint(points, x, curveThrough(points)(x));
+        if (at < 0) return 'The curve has a point there already, or as many as it can have.';
+        return { [on]: more };
+      },
+    },
+  },
   sample: {
     all: [
       [0, 0],

@@ -1,26 +1,20 @@
 import type { PointComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { AS_IS, byTones } from '../point-operations';
+import { byTones, type Tone } from '../point-operations';
+import { CHANNELS, leveled, levelingOf } from './channels';
 import type { levels } from './definition';
 
 type Values = ValuesOf<typeof levels.fields>;
 
-/**
- * What an encoded value becomes: spread between the black and the white point, to the power of one over the
- * middle, and laid between the darkest and the lightest. Below the black point it goes on straight.
- */
-export function leveled(value: number, { black, middle, white, darkest, lightest }: Values) {
-  const spread = (value - black) / (white - black);
-  const toned = spread > 0 ? spread ** (1 / middle) : spread;
-  return darkest + toned * (lightest - darkest);
-}
-
+/** Each channel by its own leveling, and then by that of all. */
 export const computeLevels: PointComputation<Values> = {
   reads: 'point',
   prepare(values) {
-    const tone = (value: number) => leveled(value, values);
-    const on = (channel: Values['channel']) =>
-      values.channel === 'all' || values.channel === channel ? tone : AS_IS;
-    return [byTones([on('red'), on('green'), on('blue')])];
+    const all = levelingOf(values, 'all');
+    const [red, green, blue] = CHANNELS.map((name): Tone => {
+      const own = levelingOf(values, name);
+      return (value) => leveled(leveled(value, own), all);
+    }) as [Tone, Tone, Tone];
+    return [byTones([red, green, blue])];
   },
 };

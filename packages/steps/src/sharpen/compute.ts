@@ -3,12 +3,12 @@ import { encodeRow, type MixSpaceName, scratchFloats, straightenRow } from '@dip
 import { normalised, weighted } from '../blur/compute';
 import type { NearComputation } from '../computation';
 import type { ValuesOf } from '../fields';
+import { LUMA } from '../luma';
 import type { sharpen } from './definition';
 
 type Values = ValuesOf<typeof sharpen.fields>;
 
-/** Luma of encoded sRGB. */
-const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722] as const;
+const [RED, GREEN, BLUE] = LUMA;
 
 /** Encoded luma of premultiplied pixels. */
 function lumaOf(data: Float32Array, space: MixSpaceName): Float32Array {

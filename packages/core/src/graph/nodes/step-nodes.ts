@@ -4,6 +4,7 @@ import {
   isEmpty,
   type Matrix,
   type Rect,
+  type Size,
   type Step,
   uniteRects,
 } from '@diplex/document';
@@ -15,6 +16,7 @@ import {
   gaussianBlur,
   newCoverage,
   newFloatImage,
+  type RowSource,
   unwrittenImage,
 } from '@diplex/imaging';
 import { clampToAlpha, type MixSpaceName } from '@diplex/kernels';
@@ -286,7 +288,11 @@ export class NearNode extends GraphNode {
 
   private reach(scale: number): number {
     const sigma = this.sigmaAt(scale);
-    return sigma < LEAST_SIGMA ? 0 : blurSupport(sigma, blurLevel(sigma));
+    if (sigma < LEAST_SIGMA) return 0;
+    const level = blurLevel(sigma);
+    const last = blurSupport(sigma, level);
+    if (!this.drawn.compute.again) return last;
+    return last + blurSupport(sigma / 2 ** level) * 2 ** level;
   }
 
   private spread(scale: number): number {
@@ -355,7 +361,7 @@ export class NearNode extends GraphNode {
     const image = own ?? newFloatImage(out.width, out.height);
     const coverage = this.coverage < 0 ? null : (from.see(this.coverage) as CoverageImage | null);
     const { compute, step } = this.drawn;
-    const data = compute.source(this.values, around, coverage);
+    const data = compute.source(this.values, around, coverage, this.space);
     const blurred = this.blurred(data, parts, out, scale);
     const before = this.mixes === 'mixed' ? unwrittenImage(out.width, out.height) : null;
     before?.data.set(image.data);
@@ -376,11 +382,13 @@ export class NearNode extends GraphNode {
   ): FloatImage {
     const image = newFloatImage(out.width, out.height);
     const line = around.width * 4;
+    const { compute } = this.drawn;
     const put = (row: Float32Array, y: number) => {
       image.data.set(row, ((y - out.y) * out.width + part.x - out.x) * 4);
     };
     const sigma = this.sigmaAt(scale);
     if (sigma < LEAST_SIGMA) {
+      compute.again?.(this.values, data);
       for (let y = part.y; y < part.y + part.height; y++) {
         const at = (y - around.y) * line + (part.x - around.x) * 4;
         put(data.subarray(at, at + part.width * 4), y);
@@ -389,19 +397,56 @@ export class NearNode extends GraphNode {
     }
     const level = blurLevel(sigma);
     const domain = this.domain(scale);
-    const [left, top] = [around.x - domain.x, around.y - domain.y];
-    const source = {
-      ...{ width: domain.width, height: domain.height },
-      read(y: number, x: number, count: number, to: Float32Array, offset: number) {
-        const at = (y - top) * line + (x - left) * 4;
-        to.set(data.subarray(at, at + count * 4), offset);
-      },
-    };
+    const first = { ...around, x: around.x - domain.x, y: around.y - domain.y };
     const [x, y] = [domain.x * 2 ** level, domain.y * 2 ** level];
     const region = { ...part, x: part.x - x, y: part.y - y };
+    const [looked, pixels] = compute.again
+      ? this.firstBlur(data, first, region, sigma, level, domain)
+      : [first, data];
+    const source = rowsOf(pixels, looked, domain);
     gaussianBlur(source, sigma, region, (row, v) => put(row, v + y), level);
     return image;
   }
+
+  /** The first of two blurs, in pixels of the smaller drawing, as far as the second one looks. */
+  private firstBlur(
+    data: Float32Array,
+    around: Rect,
+    region: Rect,
+    sigma: number,
+    level: number,
+    domain: Rect,
+  ): readonly [Rect, Float32Array] {
+    const by = 2 ** level;
+    const reached = growRect(region, blurSupport(sigma, level));
+    const [left, top] = [Math.floor(reached.x / by), Math.floor(reached.y / by)];
+    const looked = intersectRects(
+      {
+        ...{ x: left, y: top },
+        width: Math.ceil((reached.x + reached.width) / by) - left,
+        height: Math.ceil((reached.y + reached.height) / by) - top,
+      },
+      { x: 0, y: 0, width: domain.width, height: domain.height },
+    );
+    const blurred = unwrittenImage(looked.width, looked.height).data;
+    gaussianBlur(rowsOf(data, around, domain), sigma / by, looked, (row, v) => {
+      blurred.set(row, (v - looked.y) * looked.width * 4);
+    });
+    this.drawn.compute.again?.(this.values, blurred);
+    return [looked, blurred];
+  }
+}
+
+/** A part of a picture as one that can be read row by row. */
+function rowsOf(data: Float32Array, part: Rect, { width, height }: Size): RowSource {
+  const line = part.width * 4;
+  return {
+    ...{ width, height },
+    read(y, x, count, to, offset) {
+      const at = (y - part.y) * line + (x - part.x) * 4;
+      to.set(data.subarray(at, at + count * 4), offset);
+    },
+  };
 }
 
 /** The end of a chain: what lies beyond what can be shown is cut off, and what is left is kept. */

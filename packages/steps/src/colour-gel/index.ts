@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeColourGel } from './compute';
+import { colourGel } from './definition';
+
+export const colourGelStep = entry(colourGel, computeColourGel);

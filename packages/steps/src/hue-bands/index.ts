@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeHueBands } from './compute';
+import { hueBands } from './definition';
+
+export const hueBandsStep = entry(hueBands, computeHueBands);

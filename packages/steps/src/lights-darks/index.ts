@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeLightsDarks } from './compute';
+import { lightsDarks } from './definition';
+
+export const lightsDarksStep = entry(lightsDarks, computeLightsDarks);
