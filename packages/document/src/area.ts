@@ -1,6 +1,6 @@
 import { type Composition, type FillLayer, type Layer, layerById, plainLayer } from './composition';
 import { placedAt } from './geometry/placement';
-import { layerIdOf, stepHolder, stepIdOf } from './step-holder';
+import { layerIdOf, ownPixelsHolder, stepHolder, stepIdOf } from './step-holder';
 
 /** The id under which the area's stand-in is found. */
 export const AREA_ID = 'area';
@@ -27,5 +27,5 @@ export function maskHolder(composition: Composition, id: string): Layer | undefi
   const stepId = stepIdOf(id);
   if (!layer || stepId === null) return layer;
   const step = layer.steps.find((each) => each.id === stepId);
-  return step && stepHolder(layer, step);
+  return step ? stepHolder(layer, step) : ownPixelsHolder(layer, id);
 }

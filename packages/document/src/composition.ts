@@ -120,6 +120,11 @@ export interface Step {
   readonly blending: BlendMode;
   /** Where it works; everywhere without one. */
   readonly maskUse: MaskUse | null;
+  /**
+   * What brushes laid down of it, for kinds that are brushed, in the layer's own pixels: 1 for what it does, 0 for the
+   * opposite, with how much of either; nowhere when null or left out.
+   */
+  readonly brushed?: Brushed | null;
 }
 
 /** What is done to the colours of a layer's edge, where its mask is neither empty nor full. */
@@ -518,11 +523,13 @@ export function maskOf(composition: Composition, layer: Layer): Mask | undefined
   return layer.maskUse ? maskById(composition, layer.maskUse.mask) : undefined;
 }
 
-/** Everything that is kept as tiles, hidden parts and what brushes said of fringes among it. */
+/** Everything that is kept as tiles, hidden parts and what brushes said of fringes and steps among it. */
 export function tiledOf(composition: Composition): Tiled[] {
   const parts = Object.values(composition.masks).flatMap((mask) => mask.parts.filter(isTiled));
-  const brushed = Object.values(composition.layers).flatMap(({ edge }) => edge.fringeBrushed ?? []);
-  return [...parts, ...brushed];
+  const layers = Object.values(composition.layers);
+  const fringes = layers.flatMap(({ edge }) => edge.fringeBrushed ?? []);
+  const steps = layers.flatMap((layer) => layer.steps.flatMap(({ brushed }) => brushed ?? []));
+  return [...parts, ...fringes, ...steps];
 }
 
 /** The hashes of all sources that layers show, each once. */

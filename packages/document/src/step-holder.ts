@@ -20,6 +20,20 @@ export function stepIdOf(holder: string): string | null {
   return at < 0 ? null : holder.slice(at + 1);
 }
 
+/** What stands for a layer without its mask, in its own pixels, in place of a step. */
+const OWN_PIXELS = 'own';
+
+/** The id under which a layer is found as the holder of what is brushed in its own pixels. */
+export function ownPixelsId(layer: string): string {
+  return `${layer}${MARK}${OWN_PIXELS}`;
+}
+
+/** A layer by itself, for what is brushed in its own pixels whatever mask it has; undefined for any other holder. */
+export function ownPixelsHolder(layer: Layer, holder: string): Layer | undefined {
+  if (stepIdOf(holder) !== OWN_PIXELS) return undefined;
+  return { ...layer, id: holder, maskUse: null, edge: {} };
+}
+
 /**
  * A layer as the holder of a step's mask: whatever draws, picks or paints the mask of a layer does the same for
  * that of its step.

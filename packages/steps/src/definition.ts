@@ -2,7 +2,7 @@ import type { BlendMode } from '@diplex/document';
 import type { Fields, ValuesOf } from './fields';
 
 /** What a step is for: the search list is grouped by it. */
-export const STEP_GROUPS = ['Light', 'Colour', 'Sharpness', 'Round the edge'] as const;
+export const STEP_GROUPS = ['Light', 'Colour', 'Sharpness', 'Round the edge', 'By brush'] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** What a step works on: content before it is covered, or the thing as its mask leaves it. */
@@ -25,6 +25,15 @@ export interface ColourPick<Of extends Fields = Fields> {
   take(values: ValuesOf<Of>, colour: PickedColour, on: string): Partial<ValuesOf<Of>> | string;
 }
 
+/** How a kind of step is brushed: it works only where brushes laid it down. */
+export interface BrushedBy<Of extends Fields = Fields> {
+  /** What a stroke does, and what one by the second button does: the opposite, or taking it away. */
+  readonly does: string;
+  readonly undoes: string;
+  /** The values of the opposite; the second button takes away where there is none. */
+  against?(values: ValuesOf<Of>): ValuesOf<Of>;
+}
+
 /** Everything about a kind of step but how its pixels are worked out. */
 export interface StepDefinition<Of extends Fields = Fields> {
   /** Its name in documents. */
@@ -43,6 +52,8 @@ export interface StepDefinition<Of extends Fields = Fields> {
   neutral(values: ValuesOf<Of>): boolean;
   /** What is wrong with values that are each in their range: the field and the words. */
   holds?(values: ValuesOf<Of>): { readonly field: keyof Of & string; readonly says: string } | null;
+  /** Left out where it works everywhere. */
+  readonly brushed?: BrushedBy<Of>;
   /** What a press on the picture can set, by name. */
   readonly picks?: Readonly<Record<string, ColourPick<Of>>>;
   /** What the search list shows of it, and a step begins with that is taken from there. */

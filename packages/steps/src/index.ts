@@ -10,6 +10,7 @@ export {
 export { curveThrough } from './curves/curve-through';
 export { withPoint } from './curves/with-point';
 export {
+  type BrushedBy,
   type ColourPick,
   type PickedColour,
   STEP_GROUPS,

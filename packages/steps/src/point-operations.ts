@@ -5,9 +5,11 @@ import {
   type MixSpaceName,
   makeTables,
   matrixRow,
+  TABLE_STEPS,
   tablesRow,
 } from '@diplex/kernels';
 import type { LoadChange, PointOperation } from './computation';
+import { LUMA } from './luma';
 
 type Row = readonly [number, number, number];
 
@@ -49,4 +51,28 @@ export function byTones(of: readonly [red: Tone, green: Tone, blue: Tone]): Poin
     (tone): Tone => (tone === AS_IS ? AS_IS : (light) => decodeBeyond(tone(encodeBeyond(light)))),
   ) as unknown as [Tone, Tone, Tone];
   return { encoded: loadTables(of), light: loadTables(onLight) };
+}
+
+/**
+ * Light times a gain that goes by its luminance; what colour it has stays.
+ * @param gainOf the gain for a luminance of 0..1; beyond that it is that of the end
+ */
+export function gainByLuminance(gainOf: (light: number) => number): PointOperation {
+  const table = makeTables([gainOf, gainOf, gainOf]);
+  const [red, green, blue] = LUMA;
+  return {
+    light: () => (run) => {
+      for (let i = 0; i < run.length; i += 4) {
+        const [r, g, b] = [run[i] as number, run[i + 1] as number, run[i + 2] as number];
+        const light = Math.max(0, Math.min(1, red * r + green * g + blue * b));
+        const place = Math.sqrt(light) * TABLE_STEPS;
+        const low = Math.min(TABLE_STEPS - 1, Math.trunc(place));
+        const first = table[low] as number;
+        const by = first + ((table[low + 1] as number) - first) * (place - low);
+        run[i] = r * by;
+        run[i + 1] = g * by;
+        run[i + 2] = b * by;
+      }
+    },
+  };
 }

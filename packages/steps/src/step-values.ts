@@ -42,5 +42,6 @@ export function presentValues({ kind, version, values }: Step): ValuesOf<Fields>
 /** Whether a step changes anything. */
 export function isAtWork(step: Step): boolean {
   if (!step.shown || step.amount === 0) return false;
-  return !definitionOf(step.kind).neutral(presentValues(step));
+  const { brushed, neutral } = definitionOf(step.kind);
+  return !(brushed && !step.brushed) && !neutral(presentValues(step));
 }

@@ -3,7 +3,6 @@ import { decodeExactly, lightRow, stopKernels } from '@diplex/kernels';
 import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
 import { clipped } from './clip-view/compute';
-import { toneShares } from './colour-balance/compute';
 import type { PickedColour } from './definition';
 import { bandWeights } from './hue-bands/compute';
 import { hueOf } from './hue-bands/definition';
@@ -13,6 +12,7 @@ import { newStep } from './new-step';
 import { presentValues, valueProblems } from './step-values';
 import { definitionOf } from './table';
 import { through } from './through.test-support';
+import { toneShares } from './tone-shares';
 import { tintAt } from './tone-tint/compute';
 
 type Colour = readonly [number, number, number];

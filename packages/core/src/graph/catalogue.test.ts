@@ -4,6 +4,7 @@ import {
   laidOut,
   type Mask,
   newComposition,
+  PAINTED_TILE_SIZE,
   placedAt,
   plainLayer,
   type Step,
@@ -21,8 +22,16 @@ import { tilesOf } from '../render/sample-composition.test-support';
 import { graphOf } from './composition-graph';
 
 const SIDE = 120;
+const TILE = 'f'.repeat(64);
 const PHOTO = 'd'.repeat(64);
 const WHOLE = { x: 0, y: 0, width: SIDE, height: SIDE };
+
+/** What brushes laid down of a step: what it does on the left, less and less of it, and the opposite on the right. */
+const painted = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => {
+  const x = (i >> 1) % PAINTED_TILE_SIZE;
+  if (i % 2 === 0) return x < SIDE / 2 ? 65_535 : 0;
+  return Math.round(65_535 * Math.min(1, Math.abs(x - SIDE / 2) / (SIDE / 2)));
+});
 
 /** A smooth picture with all tones and many hues, and every coarser level of it. */
 const levels = [0, 1, 2].map((level) => {
@@ -37,7 +46,7 @@ const levels = [0, 1, 2].map((level) => {
 });
 const reader: PixelReader = {
   level: (source, level) => (source === PHOTO ? levels[level] : undefined),
-  paintedTile: () => undefined,
+  paintedTile: (hash) => (hash === TILE ? painted : undefined),
 };
 
 const OVAL: Mask = {
@@ -95,7 +104,13 @@ function keyOf(steps: readonly Step[]): string {
   return graphOf(scene(steps)).root.key;
 }
 
-const sampled = (definition: StepDefinition) => newStep(definition, definition.sample);
+const brushed = { strokes: 1, tiles: { '0,0': TILE } };
+
+function stepOf(definition: StepDefinition, values?: Readonly<Record<string, unknown>>): Step {
+  return { ...newStep(definition, values), ...(definition.brushed && { brushed }) };
+}
+
+const sampled = (definition: StepDefinition) => stepOf(definition, definition.sample);
 
 afterAll(stopKernels);
 
@@ -125,7 +140,7 @@ describe.each(STEPS.map(({ definition }) => [definition.kind, definition] as con
       const step = sampled(definition);
       expect(keyOf([{ ...step, amount: 0 }])).toBe(keyOf([]));
       expect(keyOf([{ ...step, shown: false }])).toBe(keyOf([]));
-      const start = newStep(definition);
+      const start = stepOf(definition);
       if (definition.neutral(startValues(definition))) expect(keyOf([start])).toBe(keyOf([]));
     });
 
@@ -174,7 +189,7 @@ describe.each(STEPS.map(({ definition }) => [definition.kind, definition] as con
       const region = growRect(WHOLE, 4);
       fc.assert(
         fc.property(anyValues(definition), (values) => {
-          const data = drawn(scene([newStep(definition, values)]), region);
+          const data = drawn(scene([stepOf(definition, values)]), region);
           expect(data.every((value) => value >= 0 && value <= 1 + 1e-5)).toBe(true);
         }),
         { numRuns: 12 },

@@ -19,6 +19,8 @@ import {
   maskMatrix,
   maskOf,
   multiply,
+  ownPixelsHolder,
+  ownPixelsId,
   type Step,
   scaling,
   stepHolder,
@@ -28,9 +30,10 @@ import {
   translation,
   withDescendants,
 } from '@diplex/document';
-import { isAtWork, presentValues, stepEntry } from '@diplex/steps';
+import { definitionOf, isAtWork, presentValues, stepEntry } from '@diplex/steps';
 import { hasFringe } from '../render/clean-fringe';
 import type { GraphNode } from './node';
+import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
 import { FringeNode, TintNode } from './nodes/edge-nodes';
 import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
 import {
@@ -216,9 +219,8 @@ export class CompositionGraph {
       if (run.length > 0) content = new PointRunNode(content, run, frame, mixIn);
       run = [];
     };
-    for (const step of steps) {
+    for (const { step, mask } of steps.flatMap((each) => this.sited(layer, each, behind))) {
       const compute = stepEntry(step.kind)?.compute;
-      const mask = this.maskOf(stepHolder(layer, step), behind);
       if (!compute) continue;
       if (compute.reads === 'point') {
         if (compute.measures) endRun();
@@ -245,6 +247,27 @@ export class CompositionGraph {
     endRun();
     const end = content === start ? start : new ChainEndNode(content);
     return { content: end, coverage, under, over };
+  }
+
+  /** A step with where it works; one that is brushed, and its opposite, where brushes laid them down. */
+  private sited(
+    layer: Layer,
+    step: Step,
+    behind: GraphNode,
+  ): { readonly step: Step; readonly mask: GraphNode | null }[] {
+    const mask = this.maskOf(stepHolder(layer, step), behind);
+    const by = definitionOf(step.kind).brushed;
+    if (!by || !step.brushed) return [{ step, mask }];
+    const holder = ownPixelsHolder(layer, ownPixelsId(layer.id)) ?? layer;
+    const tiles = new TilesNode(step.brushed, maskMatrix(this.composition, holder), 2);
+    const within = (way: BrushedWay) => {
+      const where = new BrushedNode(tiles, way);
+      return mask ? new CoverageNode(where, mask) : where;
+    };
+    const does = { step, mask: within('does') };
+    if (!by.against) return [does];
+    const values = by.against(presentValues(step));
+    return [does, { step: { ...step, values }, mask: within('against') }];
   }
 
   /** What the steps of a layer work on. */

@@ -61,10 +61,11 @@ export function anyValues(definition: StepDefinition): fc.Arbitrary<Record<strin
     .filter((values) => valueProblems(definition, values).length === 0);
 }
 
-/** Any step, with a mask by this id or none. */
+/** Any step, with a mask by this id or none; of what is brushed there are these tiles. */
 export function anyStep(
   mask: string | null,
   definitions: readonly StepDefinition[] = STEPS.map((each) => each.definition),
+  tiles: Readonly<Record<string, string>> = {},
 ): fc.Arbitrary<Step> {
   const uses: (MaskUse | null)[] = [null];
   if (mask !== null) {
@@ -82,6 +83,10 @@ export function anyStep(
         maskUse: fc.constantFrom(...uses),
         id: fc.uuid(),
       })
-      .map(({ values, ...rest }) => ({ ...newStep(definition, values), ...rest })),
+      .map(({ values, ...rest }) => ({
+        ...newStep(definition, values),
+        ...rest,
+        ...(definition.brushed && { brushed: { strokes: 1, tiles } }),
+      })),
   );
 }

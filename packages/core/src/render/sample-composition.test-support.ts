@@ -203,18 +203,23 @@ const STEP_MASK: Omit<Mask, 'id'> = {
   ],
 };
 
+const ALL_KINDS = STEPS.map(({ definition }) => definition);
+
+/** What is brushed of steps. */
+const BRUSHED = { '0,0': TILE };
+
 /** Up to three steps, for a layer or a group; most have none, so that the rest is tried by itself. */
 const anyChain = fc.oneof(
   { weight: 2, arbitrary: fc.constant([]) },
-  { weight: 1, arbitrary: fc.array(anyStep('steps'), { maxLength: 3 }) },
+  { weight: 1, arbitrary: fc.array(anyStep('steps', ALL_KINDS, BRUSHED), { maxLength: 3 }) },
 );
 
-const ON_GLASS = STEPS.map(({ definition }) => definition).filter(({ on }) => on === 'content');
+const ON_GLASS = ALL_KINDS.filter(({ on }) => on === 'content');
 
 /** A glass, and how near it stands. */
 const anyGlass = fc.record({
   ...compositing,
-  steps: fc.array(anyStep('steps', ON_GLASS), { minLength: 1, maxLength: 3 }),
+  steps: fc.array(anyStep('steps', ON_GLASS, BRUSHED), { minLength: 1, maxLength: 3 }),
   at: fc.nat(5),
 });
 

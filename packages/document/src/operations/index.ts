@@ -3,6 +3,7 @@ export * from './add-layer';
 export * from './add-mask';
 export * from './add-part';
 export * from './add-steps';
+export * from './brush-step';
 export * from './change-area';
 export * from './change-step';
 export * from './convert-part';

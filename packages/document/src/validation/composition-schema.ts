@@ -153,6 +153,7 @@ export class StepSchema {
   @InRange(RANGES.share) amount!: number;
   @IsIn(BLEND_MODES) blending!: BlendMode;
   @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
+  @IsOptional() @ValidateNested() @Type(() => BrushedSchema) brushed?: BrushedSchema | null;
 }
 
 export class LayerSchema {

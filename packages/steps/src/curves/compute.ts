@@ -1,14 +1,11 @@
-import { decodeExactly, encodeExactly, makeTables, TABLE_STEPS } from '@diplex/kernels';
+import { decodeExactly, encodeExactly } from '@diplex/kernels';
 import type { PointComputation, PointOperation } from '../computation';
 import { type CurvePoints, isStraight, type ValuesOf } from '../fields';
-import { LUMA } from '../luma';
-import { byTones, type Tone } from '../point-operations';
+import { byTones, gainByLuminance, type Tone } from '../point-operations';
 import { curveThrough } from './curve-through';
 import type { curves } from './definition';
 
 type Values = ValuesOf<typeof curves.fields>;
-
-const [RED, GREEN, BLUE] = LUMA;
 
 /** Light darker than this has no colour that could be kept: it is not lifted any further. */
 const DARKEST = 1e-5;
@@ -34,20 +31,7 @@ function byLightness(points: CurvePoints): PointOperation {
     const least = Math.max(DARKEST, light);
     return decodeExactly(through(encodeExactly(least))) / least;
   };
-  const table = makeTables([gain, gain, gain]);
-  return {
-    light: () => (run) => {
-      for (let i = 0; i < run.length; i += 4) {
-        const [r, g, b] = [run[i] as number, run[i + 1] as number, run[i + 2] as number];
-        const light = Math.max(0, Math.min(1, RED * r + GREEN * g + BLUE * b));
-        const place = Math.sqrt(light) * TABLE_STEPS;
-        const low = Math.min(TABLE_STEPS - 1, Math.trunc(place));
-        const first = table[low] as number;
-        const by = first + ((table[low + 1] as number) - first) * (place - low);
-        for (let c = i; c < i + 3; c++) run[c] = (run[c] as number) * by;
-      }
-    },
-  };
+  return gainByLuminance(gain);
 }
 
 /** Encoded values through the curve of all channels, then each through its own; then lightness. */

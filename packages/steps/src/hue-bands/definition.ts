@@ -33,9 +33,9 @@ const fields = {
     },
     start: [],
   }),
-  turn: amount('Hue all over', TURN),
-  saturation: amount('Saturation all over', SATURATION),
-  lightness: amount('Lightness all over', BOTH_WAYS),
+  turn: amount('All: hue', TURN),
+  saturation: amount('All: saturation', SATURATION),
+  lightness: amount('All: lightness', BOTH_WAYS),
   smoothing: amount('Along edges', { least: 0, most: 200, track: [0, 40], start: 6, unit: 'px' }),
 };
 
@@ -63,7 +63,7 @@ export const hueBands = defineStep({
     ),
   picks: {
     centre: {
-      words: 'Centre from the picture',
+      words: 'From the picture',
       asks: 'the colour that is the centre of the band',
       from: 'input',
       on: 'item',
@@ -78,5 +78,7 @@ export const hueBands = defineStep({
       },
     },
   },
-  sample: { turn: 60 },
+  sample: {
+    bands: [{ hue: 50, width: 50, falloff: 40, turn: 80, saturation: 0.2, lightness: 0 }],
+  },
 });

@@ -28,8 +28,8 @@ export const toneTint = defineStep({
     lightness: choice(
       'Lightness',
       [
-        ['colours', 'of the colours'],
-        ['picture', 'of the picture'],
+        ['colours', 'theirs'],
+        ['picture', 'the picture’s'],
       ],
       'colours',
     ),

@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeWarmCool } from './compute';
+import { warmCool } from './definition';
+
+export const warmCoolStep = entry(warmCool, computeWarmCool);
