@@ -17,12 +17,17 @@ export interface Action {
     | 'Window';
   /** In the notation of the hotkey library: `$mod+z`, `Shift+m`. */
   readonly keys?: readonly string[];
-  /** The stage it belongs to; all when left out. */
-  readonly stage?: StageName;
+  /** The stage, or stages, it belongs to; all when left out. */
+  readonly stage?: StageName | readonly StageName[];
   readonly icon?: Icon;
   /** Whether it can be done now. */
   readonly able?: () => boolean;
   readonly run: () => void;
+}
+
+/** Whether an action can be done at a stage at all. */
+export function isOf({ stage }: Action, at: StageName): boolean {
+  return stage === undefined || stage === at || (typeof stage === 'object' && stage.includes(at));
 }
 
 /** Keys that do something while they are held, for the sheet. */

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { STAGES } from '../bench/stages';
-import { keyWords } from './action';
+import { isOf, keyWords } from './action';
 import { ACTIONS } from './actions';
 
 describe('the table of actions', () => {
   it.each(STAGES.map(({ name }) => name))(
     'gives every key one meaning at the %s stage',
     (stage) => {
-      const here = ACTIONS.filter((action) => !action.stage || action.stage === stage);
+      const here = ACTIONS.filter((action) => isOf(action, stage));
       const keys = here.flatMap((action) =>
         (action.keys ?? []).map((key) => [key, action.id] as const),
       );

@@ -13,11 +13,12 @@ import {
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
-import { type CutToolName, useHand } from '../bench/hand-store';
+import { takeTool, toolInHand, useHand } from '../bench/hand-store';
 import { maskInHand } from '../bench/mask-in-hand';
 import { goToStage } from '../bench/navigation';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
+import { STAGE_TOOLS, type StageToolName } from '../bench/stage-tools';
 import { STAGES, type StageName } from '../bench/stages';
 import { useWindow } from '../bench/window-store';
 import {
@@ -91,22 +92,28 @@ const nudgeInCut = (dx: number, dy: number) =>
 const hasMask = () => Boolean(layerInHand()?.maskUse);
 const hasArea = () => Boolean(useComposition.getState().composition.area);
 
-/** The tools of the Cut stage, in tray order. */
-const CUT_ORDER: readonly CutToolName[] = [
-  ...(['outline', 'box', 'oval', 'brush', 'reach'] as const),
-  ...(['sweep', 'marks', 'ramp', 'tones', 'component'] as const),
-];
+/** The tools of a stage that the pointer can hold, in tray order. */
+function toolsOf(stage: StageName): readonly Action[] {
+  return STAGE_TOOLS[stage].flatMap((name: StageToolName) => {
+    const { tray } = TOOLS[name];
+    const run = () => {
+      cancelTool();
+      takeTool(stage, name);
+    };
+    if (!tray) return [];
+    const { words, key, icon } = tray;
+    return [{ id: `tool-${name}`, words, group: 'Tools', stage, keys: [key], icon, run }];
+  });
+}
 
-export const CUT_TOOLS: readonly Action[] = CUT_ORDER.flatMap((name) => {
-  const { tray } = TOOLS[name];
-  const run = () => {
-    TOOLS[useHand.getState().cutTool].tool.cancel();
-    useHand.getState().take({ cutTool: name });
-  };
-  if (!tray) return [];
-  const { words, key, icon } = tray;
-  return [{ id: `tool-${name}`, words, group: 'Tools', stage: 'cut', keys: [key], icon, run }];
-});
+/** Leaves what the tool in hand is drawing. */
+function cancelTool(): void {
+  const tool = toolInHand(useHand.getState());
+  if (tool) TOOLS[tool].tool.cancel();
+}
+
+export const CUT_TOOLS = toolsOf('cut');
+export const MATCH_TOOLS = toolsOf('match');
 
 const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
   ...{ group: 'Tools', stage: 'arrange', able: canBePlaced },
@@ -178,6 +185,12 @@ const PICTURE_ACTIONS: readonly Action[] = [
   },
 ];
 
+/** Finishes what the tool in hand is drawing. */
+function commitDrawn(): void {
+  const tool = toolInHand(useHand.getState());
+  if (tool) TOOLS[tool].tool.commit?.();
+}
+
 const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'loupe', words: 'Loupe at 400 %', group: 'Picture', keys: ['o'] },
@@ -186,8 +199,8 @@ const MASK_ACTIONS: readonly Action[] = [
   { id: 'mask-view', words: 'Next mask view', group: 'Mask', keys: ['m'], run: nextMaskView },
   { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },
   {
-    ...{ id: 'turn-way', words: 'Show or hide, add or subtract: the other way', group: 'Mask' },
-    ...{ keys: ['i'], stage: 'cut', run: turnWayRound },
+    ...{ id: 'turn-way', words: 'The tool the other way: show or hide, add or subtract' },
+    ...{ group: 'Mask', keys: ['i'], stage: ['cut', 'match'], run: turnWayRound },
   },
   {
     ...{ id: 'turn-mask', words: 'Turn the mask round', group: 'Mask', keys: ['Shift+I'] },
@@ -258,22 +271,25 @@ const MASK_ACTIONS: readonly Action[] = [
   },
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {
-    ...{ id: 'brush-smaller', words: 'Smaller brush', group: 'Mask', stage: 'cut' },
+    ...{ id: 'brush-smaller', words: 'Smaller brush', group: 'Mask' },
+    stage: ['cut', 'match'],
     ...{ keys: ['['], run: () => scaleBrush(1 / 1.2) },
   },
   {
-    ...{ id: 'brush-larger', words: 'Larger brush', group: 'Mask', stage: 'cut' },
+    ...{ id: 'brush-larger', words: 'Larger brush', group: 'Mask' },
+    stage: ['cut', 'match'],
     ...{ keys: [']'], run: () => scaleBrush(1.2) },
   },
   {
     ...{ id: 'commit', words: 'Finish what is being drawn', group: 'Mask', stage: 'cut' },
-    ...{ keys: ['Enter'], run: () => TOOLS[useHand.getState().cutTool].tool.commit?.() },
+    ...{ keys: ['Enter'], run: commitDrawn },
   },
   {
     ...{ id: 'step-back', words: 'Take the last corner back, or delete the point or part in hand' },
     ...{ group: 'Mask', stage: 'cut', keys: ['Backspace', 'Delete'] },
     run() {
-      if (TOOLS[useHand.getState().cutTool].tool.stepBack?.()) return;
+      const tool = toolInHand(useHand.getState());
+      if (tool && TOOLS[tool].tool.stepBack?.()) return;
       if (pointInHand()) removePoint();
       else removePartInHand();
     },
@@ -314,11 +330,11 @@ const CHAIN_ACTIONS: readonly Action[] = [
   },
   {
     ...{ id: 'copy-chain', words: 'Copy the open step, or the chain', group: 'Chain' },
-    ...{ stage: 'arrange', keys: ['$mod+c'], able: hasLayer, run: copyChainInHand },
+    ...{ stage: ['arrange', 'match'], keys: ['$mod+c'], able: hasLayer, run: copyChainInHand },
   },
   {
     ...{ id: 'paste-chain', words: 'Paste the steps that were copied', group: 'Chain' },
-    ...{ stage: 'arrange', keys: ['$mod+v'], able: hasCopiedSteps, run: pasteSteps },
+    ...{ stage: ['arrange', 'match'], keys: ['$mod+v'], able: hasCopiedSteps, run: pasteSteps },
   },
 ];
 
@@ -466,9 +482,7 @@ const WINDOW_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'leave', words: 'Leave what is being drawn', group: 'Window', keys: ['Escape'] },
     run() {
-      TOOLS[useHand.getState().cutTool].tool.cancel();
-      TOOLS.place.tool.cancel();
-      TOOLS.colour.tool.cancel();
+      cancelTool();
     },
   },
 ];
@@ -479,6 +493,7 @@ export const ACTIONS: readonly Action[] = [
   ...GATHER_TOOLS,
   ...CUT_TOOLS,
   ...ARRANGE_TOOLS,
+  ...MATCH_TOOLS,
   ...DELIVER_TOOLS,
   ...PICTURE_ACTIONS,
   ...MASK_ACTIONS,

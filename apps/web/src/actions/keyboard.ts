@@ -1,6 +1,7 @@
 import { tinykeys } from 'tinykeys';
 import type { StageName } from '../bench/stages';
 import { useWindow } from '../bench/window-store';
+import { isOf } from './action';
 import { ACTIONS } from './actions';
 
 /** Keys that a slider uses itself; all others pass it by. */
@@ -30,7 +31,7 @@ function belongsToControl(event: KeyboardEvent): boolean {
 export function bindKeys(stage: StageName): () => void {
   const bindings: Record<string, (event: KeyboardEvent) => void> = {};
   for (const action of ACTIONS) {
-    if (action.stage && action.stage !== stage) continue;
+    if (!isOf(action, stage)) continue;
     for (const key of action.keys ?? []) {
       bindings[key] = (event) => {
         const held = key.includes('$mod') || key === 'Escape';

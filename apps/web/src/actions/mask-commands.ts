@@ -1,9 +1,8 @@
 import { AREA_ID, removeMask, removePart, turnMaskRound } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
-import { BACKDROPS, MASK_VIEWS, useHand } from '../bench/hand-store';
+import { BACKDROPS, MASK_VIEWS, toolInHand, useHand } from '../bench/hand-store';
 import { maskInHand } from '../bench/mask-in-hand';
 import { turnAreaRound } from '../tools/area-commands';
-import { useBrush } from '../tools/brush/settings';
 import { TOOLS } from '../tools/tools';
 
 export function nextMaskView(): void {
@@ -23,8 +22,9 @@ export function nextBackdrop(): void {
 
 /** Turns show and hide of the brush round, or add and subtract of the other tools. */
 export function turnWayRound(): void {
-  const { cutTool, combine, take } = useHand.getState();
-  const { turnRound } = TOOLS[cutTool];
+  const { combine, take } = useHand.getState();
+  const tool = toolInHand(useHand.getState());
+  const turnRound = tool && TOOLS[tool].turnRound;
   if (turnRound) turnRound();
   else take({ combine: combine === 'add' ? 'subtract' : 'add' });
 }
@@ -56,9 +56,8 @@ export function removeMaskInHand(): void {
   useComposition.getState().perform(removeMask, { layer: target.layer.id });
 }
 
-/** Makes the brush larger or smaller by a share, between half a pixel and 2000. */
+/** Makes the round tool in hand larger or smaller by a share. */
 export function scaleBrush(by: number): void {
-  const { brush, set } = useBrush.getState();
-  const radius = Math.max(0.5, Math.min(2000, brush.radius * by));
-  set({ brush: { ...brush, radius } });
+  const tool = toolInHand(useHand.getState());
+  if (tool) TOOLS[tool].scale?.(by);
 }

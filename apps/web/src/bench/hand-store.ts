@@ -2,19 +2,8 @@ import type { Colour, View } from '@diplex/core';
 import type { CombineRule, MarkedStroke, Matrix, PickedFrom, Point, Rect } from '@diplex/document';
 import { stepHolderId } from '@diplex/document';
 import { create } from 'zustand';
-
-export type CutToolName =
-  | 'outline'
-  | 'box'
-  | 'oval'
-  | 'brush'
-  | 'reach'
-  | 'sweep'
-  | 'marks'
-  | 'ramp'
-  | 'tones'
-  | 'component';
-export type ToolName = CutToolName | 'place' | 'colour';
+import { FIRST_TOOLS, type StageToolName, type ToolName, type ToolsInHand } from './stage-tools';
+import type { StageName } from './stages';
 
 export const MASK_VIEWS = [
   'composition',
@@ -62,7 +51,9 @@ export interface ColourWanted {
 }
 
 interface Hand {
-  readonly cutTool: CutToolName;
+  /** Where on the bench one is. */
+  readonly stage: StageName;
+  readonly tools: ToolsInHand;
   readonly layer: string | null;
   /** The step of that layer whose row is open. */
   readonly openStep: string | null;
@@ -108,7 +99,8 @@ interface Hand {
 
 /** What is in hand: the tool, the layer and part it works on, and how the picture is looked at. */
 export const useHand = create<Hand>((set) => ({
-  cutTool: 'outline',
+  stage: 'gather',
+  tools: FIRST_TOOLS,
   layer: null,
   openStep: null,
   maskedStep: null,
@@ -174,4 +166,15 @@ export function viewInHand(hand: Hand, theme: 'dim' | 'bright'): View {
   const chosen = { colour: hand.backdropColour, complement: hand.complement };
   const colour = { ...PLAIN_BACKDROPS, ...chosen }[backdrop];
   return { kind: 'backdrop', layer, colour };
+}
+
+/** Takes a tool in hand, for whenever one is at a stage that has it. */
+export function takeTool(stage: StageName, name: StageToolName): void {
+  const { tools, take } = useHand.getState();
+  take({ tools: { ...tools, [stage]: name } });
+}
+
+/** The tool that the pointer has over the picture; null where it only looks. */
+export function toolInHand({ stage, tools, colourWanted }: Hand): ToolName | null {
+  return colourWanted && stage !== 'gather' ? 'colour' : tools[stage];
 }

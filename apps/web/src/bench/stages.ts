@@ -1,5 +1,6 @@
 import {
   type Icon,
+  IconAdjustments,
   IconArrowsMove,
   IconPhotoPlus,
   IconScissors,
@@ -10,6 +11,7 @@ export const STAGES = [
   { name: 'gather', number: 1, words: 'Gather', icon: IconPhotoPlus },
   { name: 'cut', number: 2, words: 'Cut', icon: IconScissors },
   { name: 'arrange', number: 3, words: 'Arrange', icon: IconArrowsMove },
+  { name: 'match', number: 4, words: 'Match', icon: IconAdjustments },
   { name: 'deliver', number: 6, words: 'Deliver', icon: IconTransferOut },
 ] as const satisfies readonly { name: string; number: number; words: string; icon: Icon }[];
 

@@ -5,12 +5,16 @@ import {
   type Layer,
   removeStep,
   type Step,
+  wipeStep,
 } from '@diplex/document';
-import { IconCopy, IconTrash } from '@tabler/icons-react';
+import { definitionOf } from '@diplex/steps';
+import { IconCopy, IconEraser, IconTrash } from '@tabler/icons-react';
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
+import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
 import { EDITORS } from './editors';
 import { FieldRows } from './FieldRows';
 import { StepMask } from './StepMask';
@@ -48,6 +52,23 @@ export function StepEditor({ layer, step }: StepEditorProps) {
           ))}
         </select>
       </div>
+      {definitionOf(step.kind).brushed && (
+        <div className="flex items-center gap-2 text-[12.5px] text-quiet">
+          <span className="mr-auto">
+            {step.brushed
+              ? `Brushed (${counted(step.brushed.strokes, 'stroke')})`
+              : 'Nothing brushed'}
+          </span>
+          {step.brushed && (
+            <PlainButton
+              icon={IconEraser}
+              words="Wipe"
+              hint="Take all strokes of this step away"
+              onPress={() => perform(wipeStep, args)}
+            />
+          )}
+        </div>
+      )}
       <StepMask layer={layer} step={step} />
       <div className="flex items-center gap-1">
         <EditableText

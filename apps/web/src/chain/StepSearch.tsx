@@ -33,7 +33,7 @@ export function StepSearch({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('');
   if (!layer) return null;
   const found = STEPS.map(({ definition }) => definition).filter(
-    (each) => suits(layer, each) && fits(each, typed),
+    (each) => !each.brushed && suits(layer, each) && fits(each, typed),
   );
   const first = typed.trim() === '' ? undefined : best(found, typed);
   const choose = (definition: StepDefinition) => {

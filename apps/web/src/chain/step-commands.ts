@@ -24,7 +24,7 @@ import {
 } from '@diplex/document';
 import { definitionOf, newStep, type StepDefinition } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
-import { useHand } from '../bench/hand-store';
+import { takeTool, useHand } from '../bench/hand-store';
 import { goToStage } from '../bench/navigation';
 import { tellProblem } from '../bench/notice-store';
 import { useWindow } from '../bench/window-store';
@@ -161,8 +161,8 @@ export function paintStepMask(layer: Layer, step: Step): void {
   if (!step.maskUse && !giveStepMask(layer, step)) return;
   useHand.getState().take({
     ...{ layer: layer.id, maskedStep: step.id, openStep: step.id, part: null, makes: 'part' },
-    cutTool: 'brush',
   });
+  takeTool('cut', 'brush');
   goToStage('cut');
 }
 

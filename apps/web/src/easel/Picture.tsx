@@ -1,7 +1,8 @@
 import { greyOfLightness } from '@diplex/imaging';
 import { type RefObject, useEffect, useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
-import { type ToolName, useHand } from '../bench/hand-store';
+import { useHand } from '../bench/hand-store';
+import { isCutTool, type ToolName } from '../bench/stage-tools';
 import { BrushRing } from '../picture/BrushRing';
 import { useCamera } from '../picture/camera-store';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
@@ -23,7 +24,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
-  const cutting = tool !== null && tool !== 'place' && tool !== 'colour';
+  const cutting = isCutTool(tool);
   useEffect(() => {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
   }, [cutting]);

@@ -1,6 +1,7 @@
 import type Konva from 'konva';
 import { Layer as OverlayLayer, Stage } from 'react-konva';
-import { type ToolName, useHand } from '../bench/hand-store';
+import { useHand } from '../bench/hand-store';
+import { isCutTool, type ToolName } from '../bench/stage-tools';
 import { useCamera } from '../picture/camera-store';
 import { DraftShape } from '../picture/DraftShape';
 import { setOverlayStage } from '../picture/overlay-hits';
@@ -13,7 +14,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const { area } = useCamera();
   const movesArea = useHand((state) => state.areaMoves);
   const Handles = tool ? TOOLS[tool].Handles : undefined;
-  const cutting = tool !== null && tool !== 'place' && tool !== 'colour';
+  const cutting = isCutTool(tool);
   if (area.width === 0 || area.height === 0) return null;
   return (
     <Stage

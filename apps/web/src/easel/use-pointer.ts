@@ -1,9 +1,11 @@
 import type { Point } from '@diplex/document';
 import { type RefObject, useEffect, useState } from 'react';
-import { type ToolName, useHand } from '../bench/hand-store';
+import { useHand } from '../bench/hand-store';
+import type { ToolName } from '../bench/stage-tools';
 import { toComposition, useCamera } from '../picture/camera-store';
 import { overlayTakes } from '../picture/overlay-hits';
 import type { PointerSample } from '../picture/tool';
+import type { ToolHome } from '../tools/tool-home';
 import { TOOLS } from '../tools/tools';
 
 /** How much a wheel step zooms, and a dragged pixel while Z is held. */
@@ -108,7 +110,7 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
         const all = event.getCoalescedEvents?.() ?? [];
         inHand?.move((all.length > 0 ? all : [event]).map(sample));
       } else {
-        turnDial(at);
+        if (home) turnDial(at, home);
         inHand?.hover?.(sample(event));
       }
       last = at;
@@ -190,13 +192,13 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
 }
 
 /** The brush follows the pointer while the dial is open: distance is radius, turning is softness. */
-function turnDial(at: Point): void {
-  const { dial, cutTool } = useHand.getState();
+function turnDial(at: Point, { takeDial }: ToolHome): void {
+  const { dial } = useHand.getState();
   if (!dial) return;
   const [dx, dy] = [at.x - dial.x, at.y - dial.y];
   const distance = Math.hypot(dx, dy);
   if (distance < 3) return;
   const radius = Math.max(0.5, Math.min(2000, distance / useCamera.getState().zoom));
   const turn = (Math.atan2(dy, dx) + FULL_TURN) % FULL_TURN;
-  TOOLS[cutTool].takeDial?.(radius, Math.round((turn / FULL_TURN) * 100) / 100);
+  takeDial?.(radius, Math.round((turn / FULL_TURN) * 100) / 100);
 }

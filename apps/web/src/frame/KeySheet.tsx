@@ -1,4 +1,4 @@
-import { type Action, HELD_KEYS, keyWords } from '../actions/action';
+import { type Action, HELD_KEYS, isOf, keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
 import { STAGES } from '../bench/stages';
 import { Dialog } from '../controls/Dialog';
@@ -44,13 +44,14 @@ function rowsOf(group: Action['group']): KeyRow[] {
   for (const action of ACTIONS) {
     if (action.group !== group || !action.keys?.length) continue;
     const keys = keysOf(action);
-    const stage = STAGES.find(({ name }) => name === action.stage)?.words;
+    const own = STAGES.filter(({ name }) => action.stage && isOf(action, name));
+    const stages = own.map(({ words }) => words);
     const known = rows.get(`${keys}: ${action.words}`);
     if (known) {
-      if (stage) known.stages.push(stage);
+      known.stages.push(...stages);
     } else {
       const row = { keys, words: action.words };
-      rows.set(`${keys}: ${action.words}`, { row, stages: stage ? [stage] : [] });
+      rows.set(`${keys}: ${action.words}`, { row, stages });
     }
   }
   return [...rows.values()].map(({ row, stages }) => ({

@@ -1,5 +1,5 @@
 import { Command } from 'cmdk';
-import { keyWords } from '../actions/action';
+import { isOf, keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
 import type { StageName } from '../bench/stages';
 
@@ -10,7 +10,7 @@ interface PaletteProps {
 
 /** Every command, found by typing. */
 export function Palette({ stage, onClose }: PaletteProps) {
-  const offered = ACTIONS.filter((action) => !action.stage || action.stage === stage);
+  const offered = ACTIONS.filter((action) => isOf(action, stage));
   return (
     <Command.Dialog
       open

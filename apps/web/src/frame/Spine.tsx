@@ -16,6 +16,7 @@ const USED: Readonly<
   gather: ({ root }) => root.length > 0,
   cut: ({ masks }) => Object.keys(masks).length > 0,
   arrange: ({ layers }) => Object.keys(layers).length > 1,
+  match: ({ layers }) => Object.values(layers).some(({ steps }) => steps.length > 0),
   deliver: () => false,
 };
 

@@ -1,12 +1,12 @@
 import { layersInDepth } from '@diplex/document';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
 import { addSourceAsLayer, fillAreaWith } from '../actions/layer-commands';
 import { flush, startAutosave } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
-import { type ToolName, useHand } from '../bench/hand-store';
+import { toolInHand, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
 import { setStageNavigation } from '../bench/navigation';
 import { useShelf } from '../bench/shelf-store';
@@ -25,17 +25,22 @@ import { Spine } from '../frame/Spine';
 import { wordsOf } from '../link/problem';
 import { server } from '../link/server';
 import { useFileIntake } from '../shelf/use-file-intake';
-import { ArrangeStage } from './ArrangeStage';
-import { CutStage } from './CutStage';
 import { DeliverStage } from './DeliverStage';
 import { GatherStage } from './GatherStage';
+import { StagePanels } from './StagePanels';
+import { STAGE_HOMES } from './stage-homes';
 
-const STAGE_PANELS: Readonly<Record<StageName, () => ReactNode>> = {
+/** Those that show something of their own instead of working on the picture by tools. */
+const OWN_PANELS: Readonly<Partial<Record<StageName, () => ReactNode>>> = {
   gather: GatherStage,
-  cut: CutStage,
-  arrange: ArrangeStage,
   deliver: DeliverStage,
 };
+
+function panelsOf(stage: StageName): ReactNode {
+  const Own = OWN_PANELS[stage];
+  if (Own) return <Own />;
+  return <StagePanels stage={stage} home={STAGE_HOMES[stage as keyof typeof STAGE_HOMES]} />;
+}
 
 /** Opens the composition that the address names; says what is wrong when it cannot. */
 function useOpened(id: string | undefined): { ready: boolean; problem: string | null } {
@@ -70,27 +75,21 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
   return { ready: opened === id, problem };
 }
 
-/** The tool that the pointer has over the picture at a stage; null where it only looks. */
-function useToolAt(stage: string | undefined): ToolName | null {
-  const cutTool = useHand((state) => state.cutTool);
-  const wanted = useHand((state) => state.colourWanted !== null);
-  if (wanted && stage !== 'gather') return 'colour';
-  if (stage === 'cut') return cutTool;
-  return stage === 'arrange' ? 'place' : null;
-}
-
 /** The bench on which one composition lies, at one of its stages. */
 export function Bench() {
   const { id, stage } = useParams();
   const navigate = useNavigate();
   const { ready, problem } = useOpened(id);
   const { dialog, open, panels } = useWindow();
-  const tool = useToolAt(stage);
+  const tool = useHand(toolInHand);
   useFileIntake();
 
   useEffect(() => {
     setStageNavigation((next) => navigate(`/c/${id}/${next}`));
   }, [id, navigate]);
+  useLayoutEffect(() => {
+    if (isStage(stage)) useHand.getState().take({ stage });
+  }, [stage]);
   useEffect(() => (isStage(stage) ? bindKeys(stage) : undefined), [stage]);
 
   if (!id || !isStage(stage)) return <Navigate to={id ? `/c/${id}/arrange` : '/'} replace />;
@@ -105,7 +104,6 @@ export function Bench() {
     );
   }
   if (!ready) return <p className="grid h-dvh place-content-center text-faint">Opening …</p>;
-  const Panels = STAGE_PANELS[stage];
   const close = () => open(null);
   return (
     <div className="bench" data-panels={panels}>
@@ -114,7 +112,7 @@ export function Bench() {
       <BenchDrag>
         <DepthStrip />
         {stage !== 'gather' && <Picture tool={tool} />}
-        <Panels />
+        {panelsOf(stage)}
       </BenchDrag>
       {dialog === 'keys' && <KeySheet onClose={close} />}
       {dialog === 'palette' && <Palette stage={stage} onClose={close} />}

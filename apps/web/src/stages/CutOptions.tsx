@@ -17,7 +17,7 @@ const RULES: readonly { value: CombineRule; words: string; means: string; hint: 
 
 /** The options of the cutting tool in hand, after what all of them share. */
 export function CutOptions() {
-  const { Options, makesParts } = TOOLS[useHand((state) => state.cutTool)];
+  const { Options, makesParts } = TOOLS[useHand((state) => state.tools.cut) ?? 'outline'];
   return (
     <>
       <MakesChoice />

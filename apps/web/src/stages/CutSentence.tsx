@@ -15,7 +15,7 @@ const DOES: Readonly<Record<CombineRule, string>> = {
 /** What the next stroke will change, before it is made. */
 export function CutSentence() {
   const holder = useMaskHolder();
-  const { cutTool, combine, part } = useHand();
+  const { tools, combine, part } = useHand();
   const shown = useComposition((state) => state.composition);
   const wanted = useHand((state) => state.colourWanted);
   if (wanted) return <ColourSentence wanted={wanted} />;
@@ -33,7 +33,7 @@ export function CutSentence() {
         {name}
       </>
     );
-  const { Sentence } = TOOLS[cutTool];
+  const Sentence = tools.cut && TOOLS[tools.cut].Sentence;
   const inHand = mask?.parts.find((each) => each.id === part);
   const told = { holder, mask, part: inHand, whose, rule: DOES[combine] };
   return Sentence ? <Sentence {...told} /> : null;

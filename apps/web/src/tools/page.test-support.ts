@@ -11,6 +11,7 @@ import {
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useNotices } from '../bench/notice-store';
+import { FIRST_TOOLS } from '../bench/stage-tools';
 import { useCamera } from '../picture/camera-store';
 
 /** A photograph of 400 x 200 that lies on a canvas of that size. */
@@ -37,7 +38,7 @@ export function openKeeper({ layers = [keeper], masks = [], canvas }: Opened = {
   useComposition.getState().open({ id: 'c', revision: 1, updatedAt: '', document, history });
   useHand.getState().take({
     ...{ layer: 'a', part: null, combine: 'add', draft: null, makes: 'part' },
-    ...{ areaMoves: false, cutTool: 'outline', view: 'composition' },
+    ...{ areaMoves: false, stage: 'cut', tools: FIRST_TOOLS, view: 'composition' },
   });
 }
 

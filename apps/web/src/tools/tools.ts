@@ -1,4 +1,4 @@
-import type { ToolName } from '../bench/hand-store';
+import type { ToolName } from '../bench/stage-tools';
 import { colourTool } from '../chain/colour-tool';
 import { brush } from './brush';
 import { component } from './component';
@@ -8,11 +8,14 @@ import { outline } from './outline';
 import { place } from './place';
 import { ramp } from './ramp';
 import { reach } from './reach';
+import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
 import { tones } from './tones';
 import type { ToolHome } from './tool-home';
 
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
+  ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
+  ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush },
   colour: { tool: colourTool },
 };

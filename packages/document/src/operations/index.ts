@@ -62,3 +62,4 @@ export * from './shelve-mask';
 export * from './show-layer';
 export * from './turn-mask-round';
 export * from './ungroup-layers';
+export * from './wipe-step';

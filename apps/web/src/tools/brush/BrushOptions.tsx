@@ -3,14 +3,8 @@ import { Choice } from '../../controls/Choice';
 import { Pick } from '../../controls/Pick';
 import { RadiusAmount } from '../../controls/RadiusAmount';
 import { ShareAmount } from '../../controls/ShareAmount';
+import { PRESSURE } from '../strokes/pressure';
 import { useBrush } from './settings';
-
-const PRESSURE: readonly { value: Brush['pressure']; words: string }[] = [
-  { value: 'none', words: 'none' },
-  { value: 'size', words: 'size' },
-  { value: 'strength', words: 'strength' },
-  { value: 'flow', words: 'flow' },
-];
 
 /** What the brush does at every stroke. */
 export function BrushOptions() {

@@ -1,4 +1,5 @@
 import { IconBrush } from '@tabler/icons-react';
+import { scaledRadius } from '../strokes/scaled-radius';
 import type { ToolHome } from '../tool-home';
 import { BrushOptions } from './BrushOptions';
 import { BrushSection } from './BrushSection';
@@ -21,6 +22,10 @@ export const brush: ToolHome = {
   turnRound() {
     const { brush: inHand, set } = useBrush.getState();
     set({ brush: { ...inHand, value: 1 - inHand.value } });
+  },
+  scale(by) {
+    const { brush: inHand, set } = useBrush.getState();
+    set({ brush: { ...inHand, radius: scaledRadius(inHand.radius, by) } });
   },
   takeDial(radius, softness) {
     const { brush: inHand, set } = useBrush.getState();

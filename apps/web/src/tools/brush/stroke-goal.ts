@@ -1,13 +1,11 @@
 import type { Brush } from '@diplex/core';
 import {
-  type Composition,
   type Layer,
   newId,
   type PaintedPart,
   paintFringe,
   paintPart,
   perform,
-  type Tiled,
 } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import {
@@ -17,20 +15,7 @@ import {
   startFor,
   withPart,
 } from '../../bench/mask-in-hand';
-
-type Tiles = Tiled['tiles'];
-
-/** What a stroke paints into. */
-export interface StrokeGoal {
-  /** The tiles as they are before the stroke. */
-  readonly tiles: Tiles;
-  /** The part that is painted, for brushes that look at what lies before it; null when it is none. */
-  readonly part: string | null;
-  /** The composition with further tiles. */
-  preview(composition: Composition, tiles: Tiles): Composition;
-  /** Makes the stroke a step of the history; its blobs are on their way. */
-  commit(tiles: Tiles): void;
-}
+import type { StrokeGoal, Tiles } from '../strokes/stroke-goal';
 
 /** The painted part in hand, the nearest part if that is painted, or a new one. */
 export function partGoal(target: MaskInHand, brush: Brush): StrokeGoal {

@@ -14,7 +14,7 @@ import { mapPoint } from '../fit-line';
 /** The outline whose points can be taken in hand. */
 function outlineInHand(): { readonly mask: string; readonly outline: OutlinePart } | null {
   const target = maskInHand();
-  if (useHand.getState().cutTool !== 'outline' || target?.part?.kind !== 'outline') return null;
+  if (useHand.getState().tools.cut !== 'outline' || target?.part?.kind !== 'outline') return null;
   return target.mask ? { mask: target.mask.id, outline: target.part } : null;
 }
 

@@ -1,0 +1,98 @@
+import { isFill, isGlass, stepIdOf } from '@diplex/document';
+import { lazy, Suspense } from 'react';
+import { ARRANGE_TOOLS, CUT_TOOLS, MATCH_TOOLS } from '../actions/actions';
+import { useHand } from '../bench/hand-store';
+import { ChainSection } from '../chain/ChainSection';
+import { MaskedStep } from '../chain/MaskedStep';
+import { LayerHead } from '../frame/LayerHead';
+import { TOOLS } from '../tools/tools';
+import { AreaSection } from './AreaSection';
+import { ArrangeSentence } from './ArrangeSentence';
+import { BlendingRows } from './BlendingRows';
+import { CutOptions } from './CutOptions';
+import { CutSentence } from './CutSentence';
+import { FillRows } from './FillRows';
+import { FindSubject } from './FindSubject';
+import { MaskEdge } from './MaskEdge';
+import { MaskParts } from './MaskParts';
+import { MaskShelf } from './MaskShelf';
+import { MatchOptions } from './MatchOptions';
+import { MatchSentence } from './MatchSentence';
+import { PartRecipe } from './PartRecipe';
+import { PlacementRows } from './PlacementRows';
+import type { PanelProps, StageHome } from './stage-home';
+
+// Charts are large and wanted only here.
+const EdgeCheckSection = lazy(async () => ({
+  default: (await import('./EdgeCheckSection')).EdgeCheckSection,
+}));
+
+const Head = ({ layer }: PanelProps) => layer && <LayerHead layer={layer} />;
+const Chain = ({ layer }: PanelProps) => layer && <ChainSection layer={layer} />;
+const Blending = ({ layer }: PanelProps) => layer && <BlendingRows layer={layer} />;
+
+function ToolSection({ holder }: PanelProps) {
+  const tool = useHand((state) => state.tools.cut);
+  const Section = tool && TOOLS[tool].Section;
+  if (Section) return <Section />;
+  return holder && <FindSubject layer={holder} />;
+}
+
+function EdgeCheck({ holder }: PanelProps) {
+  const makes = useHand((state) => state.makes);
+  if (!holder?.maskUse || makes !== 'part' || stepIdOf(holder.id) !== null) return null;
+  return (
+    <Suspense fallback={null}>
+      <EdgeCheckSection layer={holder.id} />
+    </Suspense>
+  );
+}
+
+function PartEdge({ holder }: PanelProps) {
+  const makes = useHand((state) => state.makes);
+  return holder && makes === 'part' && <MaskEdge layer={holder} />;
+}
+
+/** Making the mask. */
+const cut: StageHome = {
+  tools: CUT_TOOLS,
+  Sentence: CutSentence,
+  Options: CutOptions,
+  panels: [
+    Head,
+    ({ layer }) => layer && <MaskedStep layer={layer} />,
+    () => <AreaSection />,
+    ToolSection,
+    ({ holder }) => holder && <MaskParts layer={holder} />,
+    ({ holder }) => holder && <PartRecipe layer={holder} />,
+    PartEdge,
+    EdgeCheck,
+    ({ holder }) => holder && <MaskShelf layer={holder} />,
+    Chain,
+  ],
+};
+
+/** Where layers lie and how they blend. */
+const arrange: StageHome = {
+  tools: ARRANGE_TOOLS,
+  Sentence: ArrangeSentence,
+  panels: [
+    Head,
+    ({ layer }) => layer && isFill(layer) && <FillRows layer={layer} />,
+    Chain,
+    ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
+    Blending,
+    ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,
+  ],
+};
+
+/** Tone, colour and light. */
+const match: StageHome = {
+  tools: MATCH_TOOLS,
+  Sentence: MatchSentence,
+  Options: MatchOptions,
+  panels: [Head, Chain, Blending],
+};
+
+/** The stages that work on the picture, as data. */
+export const STAGE_HOMES = { cut, arrange, match } as const;
