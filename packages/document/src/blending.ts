@@ -20,3 +20,11 @@ export const BLEND_MODES = [
 ] as const;
 
 export type BlendMode = (typeof BLEND_MODES)[number];
+
+/**
+ * How layers blend: by the standard's modes, or by speckle, in which each pixel of the composition shows all of a layer or
+ * nothing, by chance; the more covered, the likelier.
+ */
+export const LAYER_BLENDINGS = [...BLEND_MODES, 'speckle'] as const;
+
+export type LayerBlending = (typeof LAYER_BLENDINGS)[number];

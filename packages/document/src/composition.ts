@@ -1,4 +1,4 @@
-import type { BlendMode } from './blending';
+import type { BlendMode, LayerBlending } from './blending';
 import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
 import type { Rect } from './geometry/rect';
@@ -143,6 +143,21 @@ export interface LayerEdge {
   readonly tintWidth?: number;
 }
 
+/** Tones by which a layer shows: all from `low[1]` to `high[0]`, less and less down to `low[0]` and up to `high[1]`. */
+export interface ToneWindow {
+  readonly component: ToneComponent;
+  readonly low: readonly [number, number];
+  readonly high: readonly [number, number];
+}
+
+/** A layer shows only where its own tones, and those of what lies behind it, are within windows. */
+export interface ByTone {
+  readonly own?: ToneWindow | null;
+  readonly behind?: ToneWindow | null;
+  /** Whether its own tones are those that its chain leaves; those of its source when left out. */
+  readonly follows?: boolean;
+}
+
 /** One thing in depth: what it is made of, how it lies, what changes it, where it shows, how it is composited. */
 export interface Layer {
   readonly id: string;
@@ -161,7 +176,9 @@ export interface Layer {
   /** How much of its content shows, 0..1, apart from what its steps lay round it; all when left out. */
   readonly contentOpacity?: number;
   /** Not looked at for a group that layers pass through. */
-  readonly blending: BlendMode;
+  readonly blending: LayerBlending;
+  /** By which tones it shows; by all when null or left out. */
+  readonly byTone?: ByTone | null;
 }
 
 export type PhotoLayer = Layer & { readonly content: PhotoContent };

@@ -64,9 +64,17 @@ function AmountRow({ field, value, onTry, onSet }: FieldProps<AmountField>) {
   );
 }
 
-function Row({ words, children }: { readonly words: string; readonly children: ReactNode }) {
+interface RowProps {
+  readonly words: string;
+  /** Whether the words take no more room than they need. */
+  readonly narrow?: boolean;
+  readonly children: ReactNode;
+}
+
+function Row({ words, narrow = false, children }: RowProps) {
+  const columns = narrow ? 'grid-cols-[auto_1fr]' : 'grid-cols-[92px_1fr]';
   return (
-    <div className="grid min-h-[28px] grid-cols-[92px_1fr] items-center gap-2 text-[12.5px] text-quiet">
+    <div className={`grid min-h-[28px] ${columns} items-center gap-2 text-[12.5px] text-quiet`}>
       <span className="truncate">{words}</span>
       <div className="min-w-0 justify-self-start">{children}</div>
     </div>
@@ -75,7 +83,7 @@ function Row({ words, children }: { readonly words: string; readonly children: R
 
 function ChoiceRow({ field, value, onSet }: FieldProps<ChoiceField>) {
   return (
-    <Row words={field.words}>
+    <Row words={field.words} narrow={field.of.length > 3}>
       <Choice
         label={field.words}
         value={value as string}

@@ -1,8 +1,8 @@
 import {
-  BLEND_MODES,
-  type BlendMode,
   isGlass,
+  LAYER_BLENDINGS,
   type Layer,
+  type LayerBlending,
   setBlending,
   setContentOpacity,
   setMixing,
@@ -64,10 +64,10 @@ export function BlendingRows({ layer }: { readonly layer: Layer }) {
             through ? 'Its layers have their own: let it stand apart to blend it as one' : undefined
           }
           onChange={(event) =>
-            perform(setBlending, { layer: layer.id, blending: event.target.value as BlendMode })
+            perform(setBlending, { layer: layer.id, blending: event.target.value as LayerBlending })
           }
         >
-          {BLEND_MODES.map((mode) => (
+          {LAYER_BLENDINGS.map((mode) => (
             <option key={mode} value={mode}>
               {mode}
             </option>

@@ -27,9 +27,20 @@ const EdgeCheckSection = lazy(async () => ({
   default: (await import('./EdgeCheckSection')).EdgeCheckSection,
 }));
 
+const ByToneRows = lazy(async () => ({
+  default: (await import('./ByToneRows')).ByToneRows,
+}));
+
 const Head = ({ layer }: PanelProps) => layer && <LayerHead layer={layer} />;
 const Chain = ({ layer }: PanelProps) => layer && <ChainSection layer={layer} />;
 const Blending = ({ layer }: PanelProps) => layer && <BlendingRows layer={layer} />;
+
+const ToneWindows = ({ layer }: PanelProps) =>
+  layer && (
+    <Suspense fallback={null}>
+      <ByToneRows layer={layer} />
+    </Suspense>
+  );
 
 function ToolSection({ holder }: PanelProps) {
   const tool = useHand((state) => state.tools.cut);
@@ -82,6 +93,7 @@ const arrange: StageHome = {
     Chain,
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
     Blending,
+    ToneWindows,
     ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,
   ],
 };
@@ -91,7 +103,7 @@ const match: StageHome = {
   tools: MATCH_TOOLS,
   Sentence: MatchSentence,
   Options: MatchOptions,
-  panels: [Head, Chain, Blending],
+  panels: [Head, Chain, Blending, ToneWindows],
 };
 
 /** The stages that work on the picture, as data. */

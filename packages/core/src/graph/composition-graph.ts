@@ -1,5 +1,6 @@
 import {
   AREA_ID,
+  type BlendMode,
   type Composition,
   contentBounds,
   groupOf,
@@ -9,6 +10,7 @@ import {
   isGroup,
   isOfColours,
   type Layer,
+  type LayerBlending,
   layerById,
   layerIdOf,
   layerMatrix,
@@ -48,6 +50,7 @@ import {
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, FillNode } from './nodes/plain-nodes';
+import { SpeckleNode } from './nodes/speckle-node';
 import {
   ChainEndNode,
   CoveredNode,
@@ -151,17 +154,19 @@ export class CompositionGraph {
     { opacity, contentOpacity = 1, blending }: Compositing,
   ): GraphNode {
     const { mixIn } = this.composition;
-    const { content, coverage, under, over } = this.look(layer, nodes, behind);
+    const { content, coverage: masked, under, over } = this.look(layer, nodes, behind);
+    const coverage = this.byTone(layer, masked, { source: nodes.picture, content, behind });
     const lay = (on: GraphNode, { node, step, mask }: Laid) => {
       const id = stepHolderId(layer.id, step.id);
       return new OverNode(id, on, node, mask, opacity * step.amount, step.blending, mixIn);
     };
     const full = opacity * contentOpacity;
     const onUnder = under.reduce<GraphNode>(lay, behind);
-    const covered =
-      full > 0
-        ? new OverNode(layer.id, onUnder, content, coverage, full, blending, mixIn)
-        : onUnder;
+    if (full === 0) return over.reduce<GraphNode>(lay, onUnder);
+    const by = blendedBy(layer.id, coverage, full, blending);
+    const covered = new OverNode(
+      ...([layer.id, onUnder, content, by.coverage, by.opacity, by.mode, mixIn] as const),
+    );
     return over.reduce<GraphNode>(lay, covered);
   }
 
@@ -183,6 +188,25 @@ export class CompositionGraph {
     const look = this.chained(layer, clean, nodes.coverage, behind);
     if (!mask || !edge.tint) return look;
     return { ...look, content: new TintNode(look.content, mask, behind, edge, canvas) };
+  }
+
+  /** Coverage where a layer's tones, and those of what lies behind it, are within its windows. */
+  private byTone(
+    { byTone }: Layer,
+    coverage: GraphNode | null,
+    seen: { readonly source: GraphNode; readonly content: GraphNode; readonly behind: GraphNode },
+  ): GraphNode | null {
+    if (!byTone) return coverage;
+    const { mixIn } = this.composition;
+    const own = byTone.follows ? seen.content : seen.source;
+    const windows = [
+      ...(byTone.own ? [new TonesNode(byTone.own, own, mixIn)] : []),
+      ...(byTone.behind ? [new TonesNode(byTone.behind, seen.behind, mixIn)] : []),
+    ];
+    return windows.reduce<GraphNode | null>(
+      (within, window) => (within ? new CoverageNode(within, window) : window),
+      coverage,
+    );
   }
 
   /** What comes into a step of a layer, and the histogram of what of it shows. */
@@ -303,15 +327,19 @@ export class CompositionGraph {
       const { content } = this.chained(layer, behind, null, behind);
       if (content === behind) return behind;
       const { mixIn } = this.composition;
-      return new GlassNode(id, behind, content, nodes.mask, opacity, blending, mixIn);
+      const within = this.byTone(layer, nodes.mask, { source: behind, content, behind });
+      const by = blendedBy(id, within, opacity, blending);
+      return new GlassNode(id, behind, content, by.coverage, by.opacity, by.mode, mixIn);
     }
     if (isGroup(layer) && passesThrough(layer)) {
       const folded = this.fold(layer.content.children, behind, known);
-      if (!coverage && opacity === 1) return folded;
+      const seen = { source: nodes.picture, content: nodes.picture, behind };
+      const within = this.byTone(layer, coverage, seen);
+      if (!within && opacity === 1) return folded;
       // A glass in it changes all that lies behind the group, too.
       const glazed = withDescendants(this.composition, id).some(isGlass);
       const reach = glazed ? folded : nodes.picture;
-      return new ThroughNode(id, behind, folded, coverage, opacity, reach);
+      return new ThroughNode(id, behind, folded, within, opacity, reach);
     }
     return this.laidOn(layer, nodes, behind, layer);
   }
@@ -381,6 +409,17 @@ export class CompositionGraph {
     const drawn = maskNode(mask, matrix, this.composition.mixIn, looks);
     return new MaskUseNode(drawn, use.turnedRound, use.density ?? 1);
   }
+}
+
+/** How something is put on what lies behind it: by a mode of the standard, or speckled. */
+function blendedBy(
+  layer: string,
+  coverage: GraphNode | null,
+  opacity: number,
+  blending: LayerBlending,
+): { readonly coverage: GraphNode | null; readonly opacity: number; readonly mode: BlendMode } {
+  if (blending !== 'speckle') return { coverage, opacity, mode: blending };
+  return { coverage: new SpeckleNode(layer, coverage, opacity), opacity: 1, mode: 'normal' };
 }
 
 function partNode(

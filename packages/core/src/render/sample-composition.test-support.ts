@@ -1,11 +1,11 @@
 import {
-  BLEND_MODES,
   COMBINE_RULES,
   type Composition,
   FALLOFFS,
   GROUP_MIXING,
   intersectRects,
   isEmpty,
+  LAYER_BLENDINGS,
   type Layer,
   type LayerEdge,
   laidOut,
@@ -145,6 +145,13 @@ const anyEdge: fc.Arbitrary<LayerEdge> = fc.record({
   tintWidth: fc.constantFrom(undefined, 4),
 });
 
+/** Tones by which a layer shows. */
+const WINDOW = {
+  component: 'lightness' as const,
+  low: [0.1, 0.4] as const,
+  high: [0.7, 0.9] as const,
+};
+
 const compositing = {
   shown: fc.constantFrom(true, true, false),
   // A float has no room for the smallest amounts; nobody sets them.
@@ -152,7 +159,15 @@ const compositing = {
     fc.constant(1),
     amount.map((value) => (value < 1e-6 ? 0 : value)),
   ),
-  blending: fc.constantFrom('normal' as const, ...BLEND_MODES),
+  blending: fc.constantFrom('normal' as const, ...LAYER_BLENDINGS),
+  byTone: fc.option(
+    fc.record({
+      own: fc.constantFrom(null, WINDOW),
+      behind: fc.constantFrom(null, { ...WINDOW, component: 'red' as const }),
+      follows: fc.boolean(),
+    }),
+    { freq: 3, nil: null },
+  ),
   edge: anyEdge,
   mask: fc.option(anyMask, { nil: null }),
   turnedRound: fc.boolean(),

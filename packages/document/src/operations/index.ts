@@ -40,6 +40,7 @@ export * from './reorder-part';
 export * from './reshape-part';
 export * from './separate-mask';
 export * from './set-blending';
+export * from './set-by-tone';
 export * from './set-canvas-size';
 export * from './set-component';
 export * from './set-content-opacity';

@@ -1,5 +1,6 @@
 import { castDraft } from 'mutative';
 import type { TonesPart } from '../composition';
+import { tonesRise } from '../tones-rise';
 import { draftPart, type Operation, OperationRefused, partName } from './operation';
 
 export type TonesSettings = Partial<Pick<TonesPart, 'component' | 'of' | 'low' | 'high'>>;
@@ -12,7 +13,7 @@ export const setTones: Operation<{ mask: string; part: string; settings: TonesSe
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'tones') throw new OperationRefused(`${target.name} is not made of tones.`);
     const { low, high } = { ...target, ...settings };
-    if (!(low[0] <= low[1] && low[1] <= high[0] && high[0] <= high[1])) {
+    if (!tonesRise({ low, high })) {
       throw new OperationRefused('The tones must go from dark to light.');
     }
     Object.assign(target, castDraft(settings));

@@ -41,16 +41,16 @@ export const ungroupLayers: Operation<{ group: string }> = {
 
 /** Whether ungrouping may change the picture: the group does something itself. */
 export function doesSomething(composition: Composition, group: Layer): boolean {
-  const { opacity, blending, maskUse, edge, content } = group;
+  const { opacity, blending, maskUse, edge, content, byTone } = group;
   if (group.steps.length > 0) return true;
   if (content.kind !== 'group') return false;
-  if (content.mixing === 'through') return opacity < 1 || maskUse !== null;
+  if (content.mixing === 'through') return opacity < 1 || maskUse !== null || Boolean(byTone);
   const mixed = content.children.some((id) => layerById(composition, id)?.blending !== 'normal');
   return (
     mixed ||
     opacity < 1 ||
     blending !== 'normal' ||
     maskUse !== null ||
-    Boolean(edge.fringe ?? edge.tint)
+    Boolean(edge.fringe ?? edge.tint ?? byTone)
   );
 }

@@ -14,7 +14,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { BLEND_MODES, type BlendMode } from '../blending';
+import { BLEND_MODES, type BlendMode, LAYER_BLENDINGS, type LayerBlending } from '../blending';
 import {
   COMBINE_RULES,
   type CombineRule,
@@ -142,6 +142,18 @@ export class LayerEdgeSchema {
   @IsOptional() @InRange(RANGES.tintWidth) tintWidth?: number;
 }
 
+class ToneWindowSchema {
+  @IsIn(TONE_COMPONENTS) component!: ToneComponent;
+  @IsNumbers(2, 0, 1) low!: [number, number];
+  @IsNumbers(2, 0, 1) high!: [number, number];
+}
+
+export class ByToneSchema {
+  @IsOptional() @ValidateNested() @Type(() => ToneWindowSchema) own?: ToneWindowSchema | null;
+  @IsOptional() @ValidateNested() @Type(() => ToneWindowSchema) behind?: ToneWindowSchema | null;
+  @IsOptional() @IsBoolean() follows?: boolean;
+}
+
 export class StepSchema {
   @IsIdentifier() id!: string;
   @IsIdentifier() kind!: string;
@@ -178,7 +190,8 @@ export class LayerSchema {
   @IsObject() @ValidateNested() @Type(() => LayerEdgeSchema) edge!: LayerEdgeSchema;
   @InRange(RANGES.share) opacity!: number;
   @IsOptional() @InRange(RANGES.share) contentOpacity?: number;
-  @IsIn(BLEND_MODES) blending!: BlendMode;
+  @IsIn(LAYER_BLENDINGS) blending!: LayerBlending;
+  @IsOptional() @ValidateNested() @Type(() => ByToneSchema) byTone?: ByToneSchema | null;
 }
 
 class PartSchema {

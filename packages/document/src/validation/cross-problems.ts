@@ -1,9 +1,23 @@
 import { type Composition, isGroup, type Mask, type MaskPart } from '../composition';
+import { tonesRise } from '../tones-rise';
 import { LIMITS } from './limits';
 import type { DocumentProblem } from './problems';
 
 function repeated(ids: readonly string[]): string[] {
   return ids.filter((id, at) => ids.indexOf(id) !== at);
+}
+
+const TONES_SAY = 'must go on from low, from dark to light';
+
+/** Windows of tones must go from dark to light. */
+function windowProblems({ layers }: Composition): DocumentProblem[] {
+  return Object.entries(layers).flatMap(([id, { byTone }]) =>
+    (['own', 'behind'] as const).flatMap((of) => {
+      const window = byTone?.[of];
+      if (!window || tonesRise(window)) return [];
+      return [{ where: `layers.${id}.byTone.${of}.high`, says: TONES_SAY }];
+    }),
+  );
 }
 
 /** The ways in which a part of valid values still cannot be drawn. */
@@ -14,9 +28,7 @@ function partProblems(part: MaskPart): { at: string; says: string }[] {
     return apart ? [] : [{ at: 'to', says: 'must lie away from where the ramp begins' }];
   }
   if (part.kind === 'tones') {
-    const [a, b, c, d] = [...part.low, ...part.high];
-    const rises = a <= b && b <= c && c <= d;
-    return rises ? [] : [{ at: 'high', says: 'must go on from low, from dark to light' }];
+    return tonesRise(part) ? [] : [{ at: 'high', says: TONES_SAY }];
   }
   if (part.kind === 'component' && part.black === part.white) {
     return [{ at: 'white', says: 'must differ from black' }];
@@ -84,5 +96,5 @@ export function crossProblems(composition: Composition): DocumentProblem[] {
     problems.push(...maskProblems(mask));
   }
   if (area) noMask('area.mask', area.mask);
-  return [...problems, ...treeProblems(composition)];
+  return [...problems, ...windowProblems(composition), ...treeProblems(composition)];
 }

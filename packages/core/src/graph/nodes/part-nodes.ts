@@ -11,7 +11,7 @@ import {
   type ShapePart,
   scaling,
   type Tiled,
-  type TonesPart,
+  type ToneWindow,
   uniteRects,
 } from '@diplex/document';
 import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
@@ -168,7 +168,7 @@ export class TilesNode extends GraphNode {
 /** What has certain tones in a picture. */
 export class TonesNode extends GraphNode {
   constructor(
-    private readonly part: TonesPart,
+    private readonly part: ToneWindow,
     picture: GraphNode,
     private readonly space: MixSpaceName,
   ) {
