@@ -1,4 +1,5 @@
 import { writeFile } from 'node:fs/promises';
+import { benchExposures } from './exposures';
 import { interactiveRows } from './interactive';
 import { benchMatting } from './matting';
 import { memoryRows } from './memory';
@@ -27,6 +28,10 @@ const json = fileAfter('--json', args);
 const DEFAULT_CASES = 'bench/matting';
 if (named === 'matting') {
   await benchMatting(fileAfter('--cases', args) ?? DEFAULT_CASES, json);
+  process.exit(0);
+}
+if (named === 'exposures') {
+  await benchExposures(fileAfter('--cases', args), json, fileAfter('--pictures', args));
   process.exit(0);
 }
 const rows: Row[] = [];

@@ -46,7 +46,7 @@ for (const theme of ['dim', 'bright'] as const) {
     await page.keyboard.press('Alt+KeyB');
     expect(await findings(page)).toEqual([]);
     const chain = new ChainPanel(bench);
-    for (const kind of ['curves', 'levels', 'white balance', 'glow', 'tint', 'vignette']) {
+    for (const kind of ['curves', 'levels', 'hue bands', 'glow', 'tone tint', 'vignette']) {
       await chain.add(kind);
       expect(await findings(page), `the chain with ${kind}`).toEqual([]);
     }
@@ -56,6 +56,9 @@ for (const theme of ['dim', 'bright'] as const) {
     await expect(page.getByRole('searchbox')).toBeFocused();
     expect(await findings(page), 'the search list').toEqual([]);
     await page.keyboard.press('Escape');
+    await bench.stage('Match');
+    await page.getByRole('checkbox', { name: 'Shows by the tones behind it' }).check();
+    expect(await findings(page), 'Match').toEqual([]);
     await bench.stage('Cut');
     for (const tool of ['Brush', 'Reach', 'Component']) {
       await bench.tool(tool);

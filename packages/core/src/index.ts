@@ -21,6 +21,25 @@ export { SmoothPath } from './brush/smooth-path';
 export { Stroke, type StrokeGround, tilesReached } from './brush/stroke';
 export { tapValues } from './brush/tap-values';
 export type { WorkedValues } from './brush/worked-values';
+export {
+  alignFrames,
+  alignPyramids,
+  type FrameMove,
+  moveMatrix,
+  UNMOVED,
+} from './exposures/align-frames';
+export { findGhosts, markedShare } from './exposures/find-ghosts';
+export { clippedShare, type FramePixels, movedPixels, stopsBetween } from './exposures/frame-light';
+export { type Fusion, fuseAligned } from './exposures/fuse-aligned';
+export {
+  FUSION,
+  type FusionAmounts,
+  fuseExposures,
+  fusionWeights,
+  heldBack,
+} from './exposures/fuse-exposures';
+export { fusionShares, masksOfShares } from './exposures/fusion-masks';
+export { lightnessPyramid } from './exposures/lightness-pyramid';
 export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
 export { resample, sourceRect } from './geometry/resample';

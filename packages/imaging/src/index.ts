@@ -1,4 +1,5 @@
 export { greyOfLightness, lightness } from './colour/lightness';
+export { LUMA } from './colour/luma';
 export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';
 export { boxMean } from './filter/box-mean';
 export { blurLevel, blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';

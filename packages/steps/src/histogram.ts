@@ -1,4 +1,5 @@
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
+import { LUMA } from '@diplex/imaging';
 import {
   encodeRow,
   inScratch,
@@ -7,7 +8,6 @@ import {
   straightenRow,
 } from '@diplex/kernels';
 import { HISTOGRAM_BINS } from './computation';
-import { LUMA } from './luma';
 
 const [RED, GREEN, BLUE] = LUMA;
 

@@ -29,7 +29,6 @@ export {
   PARTS as LEVELS_PARTS,
   valueName as levelsValueName,
 } from './levels/channels';
-export { LUMA } from './luma';
 export { newStep } from './new-step';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
 export { setStepValues } from './operations/set-step-values';

@@ -1,6 +1,5 @@
-import { type CoverageImage, type FloatImage, unwrittenImage } from '@diplex/imaging';
+import { type CoverageImage, type FloatImage, LUMA, unwrittenImage } from '@diplex/imaging';
 import type { MixSpaceName } from '@diplex/kernels';
-import { LUMA } from './luma';
 import { straightLight } from './straight-colours';
 
 const [RED, GREEN, BLUE] = LUMA;

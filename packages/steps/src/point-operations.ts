@@ -1,3 +1,4 @@
+import { LUMA } from '@diplex/imaging';
 import {
   decodeBeyond,
   encodeBeyond,
@@ -9,7 +10,6 @@ import {
   tablesRow,
 } from '@diplex/kernels';
 import type { LoadChange, PointOperation } from './computation';
-import { LUMA } from './luma';
 
 type Row = readonly [number, number, number];
 

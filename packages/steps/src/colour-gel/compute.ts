@@ -1,7 +1,7 @@
+import { LUMA } from '@diplex/imaging';
 import { decodeExactly } from '@diplex/kernels';
 import type { PointComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { LUMA } from '../luma';
 import type { colourGel } from './definition';
 
 type Values = ValuesOf<typeof colourGel.fields>;

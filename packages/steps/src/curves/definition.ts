@@ -1,6 +1,6 @@
+import { LUMA } from '@diplex/imaging';
 import { defineStep } from '../definition';
 import { type CurvePoints, curve, isStraight } from '../fields';
-import { LUMA } from '../luma';
 import { curveThrough } from './curve-through';
 import { withPoint } from './with-point';
 

@@ -1,6 +1,6 @@
+import { LUMA } from '@diplex/imaging';
 import { defineStep, type PickedColour } from '../definition';
 import { type AmountField, amount, SHARE } from '../fields';
-import { LUMA } from '../luma';
 import { CHANNELS, type Leveling, levelingOf, PARTS, unleveled, valueName } from './channels';
 
 const NEUTRAL: Leveling = { black: 0, middle: 1, white: 1, darkest: 0, lightest: 1 };

@@ -1,9 +1,8 @@
-import { newCoverage } from '@diplex/imaging';
+import { LUMA, newCoverage } from '@diplex/imaging';
 import { encodeRow, type MixSpaceName, scratchFloats, straightenRow } from '@diplex/kernels';
 import { normalised, weighted } from '../blur/compute';
 import type { NearComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { LUMA } from '../luma';
 import type { sharpen } from './definition';
 
 type Values = ValuesOf<typeof sharpen.fields>;

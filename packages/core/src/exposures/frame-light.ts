@@ -1,0 +1,102 @@
+import { invert, type Matrix } from '@diplex/document';
+import { decodeExactly } from '@diplex/kernels';
+import type { SourceLevel } from '../pixels/source-level';
+
+/** A frame's encoded red, green and blue, 0..1, three floats a pixel, and where there is anything of it. */
+export interface FramePixels {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+  /** 1 inside the frame, 0 beyond it. */
+  readonly inside: Uint8Array;
+}
+
+/**
+ * A frame moved onto the pixels of another of the same size, between pixels straight.
+ * @param matrix from the frame's pixels to the other's
+ */
+export function movedPixels(frame: SourceLevel, matrix: Matrix): FramePixels {
+  const { width, height, channels } = frame;
+  const top = frame.data.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
+  const data = new Float32Array(width * height * 3);
+  const inside = new Uint8Array(width * height);
+  const [a, b, c, d, e, f] = invert(matrix);
+  const still = [a - 1, b, c, d - 1, e, f].every((value) => Math.abs(value) < 1e-9);
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      const u = a * (x + 0.5) + c * (y + 0.5) + e - 0.5;
+      const v = b * (x + 0.5) + d * (y + 0.5) + f - 0.5;
+      if (!still && (u < 0 || v < 0 || u > width - 1 || v > height - 1)) continue;
+      inside[p] = 1;
+      const [left, above] = still
+        ? [x, y]
+        : [Math.min(width - 2, Math.floor(u)), Math.min(height - 2, Math.floor(v))];
+      const i = (above * width + left) * channels;
+      for (let k = 0; k < 3; k++) {
+        const at = (o: number) => (frame.data[i + o + k] as number) / top;
+        if (still) data[p * 3 + k] = at(0);
+        else {
+          const [fx, fy] = [u - left, v - above];
+          const line = width * channels;
+          const over = at(0) * (1 - fx) + at(channels) * fx;
+          const under = at(line) * (1 - fx) + at(line + channels) * fx;
+          data[p * 3 + k] = over * (1 - fy) + under * fy;
+        }
+      }
+    }
+  }
+  return { width, height, data, inside };
+}
+
+/** Encoded values beyond these say nothing of how much light there was. */
+const [DARKEST, LIGHTEST] = [0.06, 0.94];
+
+/** Two frames are compared at so many pixels. */
+const COMPARED = 60_000;
+
+/** Whether all channels of a pixel are neither too dark nor too light to be compared. */
+function wellExposed(data: Float32Array, i: number): boolean {
+  for (let c = i; c < i + 3; c++) {
+    const value = data[c] as number;
+    if (value < DARKEST || value > LIGHTEST) return false;
+  }
+  return true;
+}
+
+/** Green, in linear light: it has the least noise. */
+function lightAt(data: Float32Array, i: number): number {
+  return decodeExactly(data[i + 1] as number);
+}
+
+/**
+ * By how many stops a frame is lighter than a reference, where both are well exposed: the median; null where there is
+ * no such place.
+ */
+export function stopsBetween(reference: FramePixels, frame: FramePixels): number | null {
+  const count = reference.inside.length;
+  const stride = Math.max(1, Math.floor(count / COMPARED));
+  const ratios: number[] = [];
+  for (let p = 0; p < count; p += stride) {
+    if (!reference.inside[p] || !frame.inside[p]) continue;
+    if (!wellExposed(reference.data, p * 3) || !wellExposed(frame.data, p * 3)) continue;
+    ratios.push(Math.log2(lightAt(frame.data, p * 3) / lightAt(reference.data, p * 3)));
+  }
+  if (ratios.length < 32) return null;
+  ratios.sort((a, b) => a - b);
+  return ratios[Math.floor(ratios.length / 2)] as number;
+}
+
+/** Encoded values from here on are clipped: burnt out, or blocked. */
+const [BLOCKED, BURNT] = [1.5 / 255, 253.5 / 255];
+
+/** The share of a picture whose lightest channel is blocked, or any channel burnt out. */
+export function clippedShare({ data, inside }: FramePixels): number {
+  let [clipped, all] = [0, 0];
+  for (let p = 0, i = 0; p < inside.length; p++, i += 3) {
+    if (!inside[p]) continue;
+    all++;
+    const most = Math.max(data[i] as number, data[i + 1] as number, data[i + 2] as number);
+    if (most >= BURNT || most <= BLOCKED) clipped++;
+  }
+  return all === 0 ? 0 : clipped / all;
+}
