@@ -48,14 +48,14 @@ const ALLOWED = {
 
 /**
  * The rooms of the page, each of which may look into those before it: what the bench knows, plain controls, what is
- * drawn of a picture, the photographs, picks, chains, tools, actions, the frame, the picture with its tools, stages.
+ * drawn of a picture, the photographs, picks, exposures, chains, tools, actions, the frame, the picture with its tools, stages.
  */
 const ROOMS = [
   ['link', 'style'],
   ['bench'],
   ['controls'],
   ['picks', 'shelf'],
-  ['find'],
+  ['find', 'exposures'],
   ['picture'],
   ['chain'],
   ['tools'],

@@ -28,6 +28,7 @@ export {
   moveMatrix,
   UNMOVED,
 } from './exposures/align-frames';
+export { type Bracket, type BracketCandidate, findBrackets } from './exposures/find-brackets';
 export { findGhosts, markedShare } from './exposures/find-ghosts';
 export { clippedShare, type FramePixels, movedPixels, stopsBetween } from './exposures/frame-light';
 export { type Fusion, fuseAligned } from './exposures/fuse-aligned';
@@ -82,6 +83,7 @@ export {
   groundNeeds,
   groundOf,
   PickLacksPixels,
+  wholeLevel,
   wholeSource,
 } from './pick/render-ground';
 export { saliencyOf } from './pick/saliency';

@@ -1,8 +1,12 @@
 import type {
+  Bracket,
+  BracketCandidate,
   Brush,
   Colour,
   ComponentRanks,
   EdgeCheck,
+  FrameMove,
+  FusionAmounts,
   Likely,
   PickFinish,
   PickRecipe,
@@ -223,6 +227,28 @@ export interface Jobs {
     ask: PickPlace & { from: PickedFrom; level: number; samples: readonly MarkedStroke[] };
     answer: ComponentRanks | null;
   };
+  /** Which photographs are brackets; each is looked at as it is at a level. */
+  'find-brackets': {
+    ask: { sources: readonly (Omit<BracketCandidate, 'picture'> & { readonly level: number })[] };
+    answer: readonly Bracket[];
+  };
+  /** How frames have to be moved to lie on the first, in pixels of full size, seen at a level. */
+  'align-frames': {
+    ask: { sources: readonly string[]; level: number };
+    answer: readonly FrameMove[];
+  };
+  /**
+   * The masks of all frames but the first that fuse them, on the pixels of the first at a level; `onto` takes a
+   * frame's pixels to those of the first.
+   */
+  'fuse-frames': {
+    ask: {
+      frames: readonly { readonly source: string; readonly onto: Matrix }[];
+      level: number;
+      amounts: FusionAmounts;
+    };
+    answer: readonly Readonly<Record<string, Uint16Array>>[];
+  };
   /** The halo of a layer's cut-out, as it shows in a view. */
   'check-edge': { ask: { composition: number; layer: string; view: View }; answer: EdgeCheck };
   /** Coverage laid on the pixels of a mask; answers its tiles by `column,row`. */
@@ -271,6 +297,9 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'rank-components',
   'check-edge',
   'lay-coverage',
+  'find-brackets',
+  'align-frames',
+  'fuse-frames',
 ]);
 
 export function laneOf(name: JobName): Lane {

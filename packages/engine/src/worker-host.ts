@@ -1,6 +1,7 @@
 import type { SmallCoverage } from '@diplex/core';
 import { floatsInBlock, startKernels } from '@diplex/kernels';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
+import { alignFramesJob, findBracketsJob, fuseFramesJob } from './jobs/exposure-jobs';
 import type { JobHandler } from './jobs/job-handler';
 import {
   decodeTileJob,
@@ -56,6 +57,9 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
+  'find-brackets': findBracketsJob,
+  'align-frames': alignFramesJob,
+  'fuse-frames': fuseFramesJob,
   'check-edge': checkEdgeJob,
   pass: passJob,
 };

@@ -1,5 +1,6 @@
 import { GATHER_TOOLS } from '../actions/gather-tools';
 import { Inspector } from '../controls/Inspector';
+import { BracketSection } from '../exposures/BracketSection';
 import { Tray } from '../frame/Tray';
 import { ShelfGrid } from './ShelfGrid';
 import { SourceFacts } from './SourceFacts';
@@ -16,6 +17,7 @@ export function GatherStage() {
       />
       <Inspector>
         <SourceFacts />
+        <BracketSection />
       </Inspector>
     </>
   );

@@ -4,6 +4,7 @@ import { ARRANGE_TOOLS, CUT_TOOLS, MATCH_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
 import { ChainSection } from '../chain/ChainSection';
 import { MaskedStep } from '../chain/MaskedStep';
+import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
 import { TOOLS } from '../tools/tools';
 import { AreaSection } from './AreaSection';
@@ -103,7 +104,13 @@ const match: StageHome = {
   tools: MATCH_TOOLS,
   Sentence: MatchSentence,
   Options: MatchOptions,
-  panels: [Head, Chain, Blending, ToneWindows],
+  panels: [
+    Head,
+    ({ layer }) => layer && <FuseSection layer={layer} />,
+    Chain,
+    Blending,
+    ToneWindows,
+  ],
 };
 
 /** The stages that work on the picture, as data. */

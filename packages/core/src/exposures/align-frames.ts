@@ -319,6 +319,42 @@ export function alignPyramids(
   };
 }
 
+/** Two pictures are compared at this size. */
+const COMPARED_SIDE = 170;
+
+/** Without a move to go by, the best within so many pixels is meant. */
+const NEAR = 6;
+
+/**
+ * How well two pictures agree, -1..1: with one moved, or at the best of all small shifts when it is not known how.
+ */
+export function agreementOf(
+  reference: readonly PyramidLevel[],
+  frame: readonly PyramidLevel[],
+  move: FrameMove | null,
+): number {
+  const small = move
+    ? (reference.find(({ plane }) => plane.width <= COMPARED_SIDE) ?? reference.at(-1))
+    : reference.at(-1);
+  const on = small && levelOf(frame, small.level);
+  if (!small || !on) return -1;
+  if (move) {
+    const by = 2 ** small.level;
+    const turn = (-move.turn * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+    const [x, y] = [-move.dx / by, -move.dy / by];
+    const at = { x: cos * x - sin * y, y: sin * x + cos * y, turn, scale: 1 };
+    return agreement(small.plane, on, at) ?? -1;
+  }
+  let most = -1;
+  for (let y = -NEAR; y <= NEAR; y++) {
+    for (let x = -NEAR; x <= NEAR; x++) {
+      most = Math.max(most, agreement(small.plane, on, { x, y, turn: 0, scale: 1 }) ?? -1);
+    }
+  }
+  return most;
+}
+
 /** See `alignPyramids`. */
 export function alignFrames(reference: SourceLevel, frame: SourceLevel): FrameMove {
   return alignPyramids(lightnessPyramid(reference), lightnessPyramid(frame));

@@ -171,7 +171,7 @@ export function wholeSource(source: string, reader: PixelReader): SourceLevel {
 }
 
 /** One level of a source in one piece. */
-function wholeLevel(source: string, level: number, reader: PixelReader): SourceLevel {
+export function wholeLevel(source: string, level: number, reader: PixelReader): SourceLevel {
   const tiles = reader.level(source, level);
   if (!tiles) throw new PickLacksPixels();
   const { width, height, channels, bits } = tiles;

@@ -1,0 +1,93 @@
+import type { FusionAmounts } from '@diplex/core';
+import {
+  addMask,
+  invert,
+  isGroup,
+  isPhoto,
+  type Layer,
+  layerById,
+  layerMatrix,
+  type Mask,
+  multiply,
+  newId,
+  type PhotoLayer,
+  removeMask,
+  scaling,
+} from '@diplex/document';
+import { useComposition } from '../bench/composition-store';
+import { pageEngine } from '../bench/engine';
+import { trackWork } from '../bench/pending-work';
+import { keepTiles } from '../picks/keep-tiles';
+import { inJob, pickSeat } from '../picks/run-pick';
+import { bringLevels, levelWithin } from './whole-levels';
+
+/** Masks are worked out on so many pixels at most, and drawn larger from those. */
+const FUSED_PIXELS = 3_000_000;
+
+/** What the parts that a fusion makes were laid down from. */
+const FUSION_RECIPE = { by: 'laid', of: 'Fusion' } as const;
+
+/** The photographs of a group that can be fused: two or more of one size, far to near. */
+export function framesOf(group: Layer): readonly PhotoLayer[] {
+  const { composition } = useComposition.getState();
+  if (!isGroup(group)) return [];
+  const inside = group.content.children.flatMap((id) => layerById(composition, id) ?? []);
+  const frames = inside.filter(isPhoto).filter(({ shown }) => shown);
+  const [first] = frames;
+  const alike = frames.every(
+    ({ content }) =>
+      content.size.width === first?.content.size.width &&
+      content.size.height === first.content.size.height,
+  );
+  return frames.length > 1 && alike ? frames : [];
+}
+
+/** Gives the frames of a group the masks that fuse them; masks that they had give way. */
+export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
+  const frames = framesOf(group);
+  const [first] = frames;
+  if (!first) return;
+  const { composition } = useComposition.getState();
+  const { size } = first.content;
+  const level = levelWithin(size, FUSED_PIXELS);
+  const reference = layerMatrix(composition, first);
+  const onto = frames.map((frame) => multiply(invert(reference), layerMatrix(composition, frame)));
+  const work = inJob(`Fusing ${group.name}`, async (signal, onProgress) => {
+    const sources = frames.map(({ content }) => ({ hash: content.source, ...content.size }));
+    const letGo = await bringLevels(sources, level);
+    try {
+      const asked = frames.map(({ content }, i) => ({
+        ...{ source: content.source, onto: onto[i] as (typeof onto)[number] },
+      }));
+      const ask = { frames: asked, level, amounts };
+      const made = await pageEngine().run('fuse-frames', ask, {
+        ...{ ...pickSeat(), signal, onProgress },
+      });
+      const kept = await Promise.all(made.map((tiles) => keepTiles(tiles, signal)));
+      const by = 2 ** level;
+      useComposition.getState().performAll((doing) => {
+        for (const [i, { id, maskUse }] of frames.entries()) {
+          if (maskUse) doing(removeMask, { layer: id });
+          const tiles = kept[i - 1];
+          if (!tiles) continue;
+          const mask: Mask = {
+            ...{ id: newId(), name: 'Fusion', startsFrom: 'empty', feather: 0 },
+            size: { width: Math.ceil(size.width / by), height: Math.ceil(size.height / by) },
+            parts: [
+              {
+                ...{ id: newId(), kind: 'picked', name: 'Fusion', shown: true, combine: 'add' },
+                ...{ feather: 0, inverted: false, tiles, recipe: FUSION_RECIPE },
+              },
+            ],
+          };
+          const lies = multiply(invert(onto[i] as (typeof onto)[number]), scaling(by, by));
+          const words = `Fused ${frames[i]?.name ?? 'an exposure'}`;
+          doing(addMask, { layer: id, mask, lies, words });
+        }
+      });
+    } finally {
+      letGo();
+    }
+  });
+  trackWork(work);
+}
