@@ -48,7 +48,7 @@ const ALLOWED = {
 
 /**
  * The rooms of the page, each of which may look into those before it: what the bench knows, plain controls, what is
- * drawn of a picture, the photographs, picks, exposures, chains, tools, actions, the frame, the picture with its tools, stages.
+ * drawn of a picture, the photographs, picks, exposures, chains, readings, tools, actions, the frame, the picture with its tools, stages.
  */
 const ROOMS = [
   ['link', 'style'],
@@ -58,6 +58,7 @@ const ROOMS = [
   ['find', 'exposures'],
   ['picture'],
   ['chain'],
+  ['readings'],
   ['tools'],
   ['actions'],
   ['frame'],

@@ -45,6 +45,7 @@ export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';
 export { resample, sourceRect } from './geometry/resample';
 export * from './graph';
+export type { ReadOf } from './graph/composition-graph';
 export { componentCoverage, mixOf } from './mask/components';
 export { distanceFromEdge } from './mask/distance';
 export { feathered, featherSupport } from './mask/feather';
@@ -127,6 +128,8 @@ export {
   colourNeeds,
   histogramInto,
   histogramNeeds,
+  readingNeeds,
+  readingOf,
   type StepPlace,
 } from './render/step-input';
 export type { Colour, View } from './render/view';

@@ -11,6 +11,7 @@ import type {
   PickFinish,
   PickRecipe,
   ReachFrom,
+  ReadOf,
   SmallCoverage,
   SourceLevel,
   SourceTile,
@@ -129,6 +130,8 @@ export interface Jobs {
     ask: { composition: number; layer: string; step: string };
     answer: Float32Array;
   };
+  /** How much of what shows has each value: see `readingOf`. */
+  reading: { ask: { composition: number; of: ReadOf }; answer: Float32Array };
   /** The colour that comes into a step around a place: see `colourInto`. */
   'step-colour': {
     ask: { composition: number; layer: string; step: string; at: Point };

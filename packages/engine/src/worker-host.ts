@@ -29,7 +29,7 @@ import {
   renderRowsJob,
   renderViewJob,
 } from './jobs/render-jobs';
-import { stepColourJob, stepHistogramJob } from './jobs/step-jobs';
+import { readingJob, stepColourJob, stepHistogramJob } from './jobs/step-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -40,6 +40,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'mean-colour': meanColourJob,
   'step-histogram': stepHistogramJob,
   'step-colour': stepColourJob,
+  reading: readingJob,
   'render-rows': renderRowsJob,
   'halve-level': halveLevelJob,
   'decode-tile': decodeTileJob,

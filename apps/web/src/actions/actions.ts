@@ -62,6 +62,7 @@ import {
   ungroupInHand,
 } from './layer-commands';
 import {
+  nextAid,
   nextBackdrop,
   nextMaskView,
   removeMaskInHand,
@@ -195,6 +196,15 @@ const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'loupe', words: 'Loupe at 400 %', group: 'Picture', keys: ['o'] },
     run: () => useHand.getState().take({ loupe: !useHand.getState().loupe }),
+  },
+  {
+    ...{
+      id: 'aid',
+      words: 'Next way to look at the picture',
+      group: 'Picture',
+      keys: ['Alt+KeyL'],
+    },
+    run: nextAid,
   },
   { id: 'mask-view', words: 'Next mask view', group: 'Mask', keys: ['m'], run: nextMaskView },
   { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },

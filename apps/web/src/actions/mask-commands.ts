@@ -1,6 +1,6 @@
 import { AREA_ID, removeMask, removePart, turnMaskRound } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
-import { BACKDROPS, MASK_VIEWS, toolInHand, useHand } from '../bench/hand-store';
+import { BACKDROPS, LOOKING_AIDS, MASK_VIEWS, toolInHand, useHand } from '../bench/hand-store';
 import { maskInHand } from '../bench/mask-in-hand';
 import { turnAreaRound } from '../tools/area-commands';
 import { TOOLS } from '../tools/tools';
@@ -11,6 +11,12 @@ export function nextMaskView(): void {
   // One mask alone cannot be compared.
   const views = MASK_VIEWS.filter((each) => each !== 'difference' || !single);
   take({ view: views[(views.indexOf(view) + 1) % views.length] ?? 'composition' });
+}
+
+/** Steps through the ways to look at the picture. */
+export function nextAid(): void {
+  const { aid, take } = useHand.getState();
+  take({ aid: LOOKING_AIDS[(LOOKING_AIDS.indexOf(aid) + 1) % LOOKING_AIDS.length] ?? 'plain' });
 }
 
 /** Steps through the backdrops, and shows the cut-out on them when another view was on. */

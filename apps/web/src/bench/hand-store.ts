@@ -19,6 +19,17 @@ export type MaskView = (typeof MASK_VIEWS)[number];
 export const BACKDROPS = ['black', 'grey', 'white', 'colour', 'complement', 'composition'] as const;
 export type Backdrop = (typeof BACKDROPS)[number];
 
+/** Ways to look at the picture that judge one thing of it. */
+export const LOOKING_AIDS = [
+  'plain',
+  'lightness',
+  'saturation',
+  'hue',
+  'soft',
+  'mirrored',
+] as const;
+export type LookingAid = (typeof LOOKING_AIDS)[number];
+
 /** What is being drawn and is not part of the composition yet, in composition pixels. */
 export type Draft =
   | { readonly kind: 'outline'; readonly points: readonly Point[]; readonly loose: Point | null }
@@ -92,6 +103,10 @@ interface Hand {
   readonly draft: Draft | null;
   readonly dial: Dial | null;
   readonly comparing: boolean;
+  /** How the picture is looked at, to judge one thing of it. */
+  readonly aid: LookingAid;
+  /** Whether what is clipped is shown on the picture. */
+  readonly clips: boolean;
   /** Whether the glass is wanted whatever the tool. */
   readonly loupe: boolean;
   take(change: Partial<Omit<Hand, 'take'>>): void;
@@ -126,6 +141,8 @@ export const useHand = create<Hand>((set) => ({
   draft: null,
   dial: null,
   comparing: false,
+  aid: 'plain',
+  clips: false,
   loupe: false,
   // A point belongs to the part that was in hand when it was chosen.
   // Another layer in hand is chosen alone, unless it is said otherwise.

@@ -15,13 +15,14 @@ export type Channel = 'red' | 'green' | 'blue' | 'lightness';
 /** Counts of what comes into a step, each channel in `SHOWN` bins between 0 and about 1; null until they are there. */
 export type Counts = Readonly<Record<Channel, readonly number[]>>;
 
-function counted(histogram: Float32Array): Counts {
+/** @param tall how a count is drawn: as it is, or its logarithm, so that few are seen beside many */
+export function countsOf(histogram: Float32Array, tall: 'plain' | 'log' = 'plain'): Counts {
   const by = HISTOGRAM_BINS / SHOWN;
   const of = (c: number) => {
     const bins = Array.from({ length: SHOWN }, (_, i) => {
       let sum = 0;
       for (let k = 0; k < by; k++) sum += histogram[(i * by + k) * 4 + c] as number;
-      return sum;
+      return tall === 'log' ? Math.log1p(sum) : sum;
     });
     // A few bins that hold very many, as those of plain backdrops do, would flatten all others.
     const most = [...bins].sort((a, b) => b - a)[2] || 1;
@@ -42,7 +43,7 @@ export function useStepHistogram(layer: string, step: string): Counts | null {
       try {
         const ask = { composition: compositionKey(composition), layer, step };
         const histogram = await pageEngine().run('step-histogram', ask, { priority: 2 });
-        if (stays) setCounts(counted(histogram));
+        if (stays) setCounts(countsOf(histogram));
       } finally {
         letGo();
       }

@@ -8,9 +8,12 @@ import { useCamera } from '../picture/camera-store';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
 import { useComponenting } from '../tools/component/settings';
 import { TOOLS } from '../tools/tools';
+import { AidSwitch } from './AidSwitch';
 import { AreaOutline } from './AreaOutline';
+import { ClipMarks } from './ClipMarks';
 import { CoverageDraft } from './CoverageDraft';
 import { Loupe } from './Loupe';
+import { AID_LOOKS, onlyLooks } from './looking-aids';
 import { PictureOverlay } from './PictureOverlay';
 import { Readout } from './Readout';
 import { useComplement } from './use-complement';
@@ -20,11 +23,15 @@ import { ViewSwitch } from './ViewSwitch';
 import { ZoomBox } from './ZoomBox';
 
 /** The picture: tiles on a canvas, overlays above it, readings in its corners. */
-export function Picture({ tool }: { readonly tool: ToolName | null }) {
+export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
+  const aid = useHand((state) => state.aid);
+  const look = AID_LOOKS[aid];
+  // What is seen smaller or mirrored is not where it is, so the tool rests.
+  const tool = onlyLooks(aid) ? null : inHand;
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
-  const cutting = isCutTool(tool);
+  const cutting = isCutTool(inHand);
   useEffect(() => {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
   }, [cutting]);
@@ -44,8 +51,16 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
       style={{ gridArea: 'picture', background: `rgb(${grey} ${grey} ${grey})` }}
     >
       <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
-        <CanvasGround />
-        <canvas ref={canvas} data-testid="picture" className="absolute inset-0 size-full" />
+        <div className="absolute inset-0 isolate" style={look.whole}>
+          <CanvasGround colour={look.ground} />
+          <canvas
+            ref={canvas}
+            data-testid="picture"
+            className="absolute inset-0 size-full"
+            style={look.picture}
+          />
+          <ClipMarks picture={canvas} />
+        </div>
         <CoverageDraft />
         {cutting && <AreaOutline />}
         <PictureOverlay tool={tool} />
@@ -57,6 +72,7 @@ export function Picture({ tool }: { readonly tool: ToolName | null }) {
       ) : (
         <>
           {cutting && <ViewSwitch />}
+          <AidSwitch />
           <Readout area={area} />
           <ZoomBox />
         </>
@@ -81,7 +97,7 @@ function ToolRing({
 }
 
 /** Checks behind transparent places, and the canvas's shadow on the surround. */
-function CanvasGround() {
+function CanvasGround({ colour }: { readonly colour: string | undefined }) {
   const { zoom, x, y, canvas } = useCamera();
   // In whole device pixels, as the tiles are drawn, so that no checks peep out at the edges.
   const ratio = window.devicePixelRatio;
@@ -90,8 +106,9 @@ function CanvasGround() {
   return (
     <div
       data-testid="canvas-ground"
-      className="checks absolute shadow-[0_2px_18px_#0007]"
+      className={`${colour ? '' : 'checks'} absolute shadow-[0_2px_18px_#0007]`}
       style={{
+        ...(colour && { background: colour }),
         left: place(x),
         top: place(y),
         width: extent(canvas.width),

@@ -7,6 +7,7 @@ import { overlayTakes } from '../picture/overlay-hits';
 import type { PointerSample } from '../picture/tool';
 import type { ToolHome } from '../tools/tool-home';
 import { TOOLS } from '../tools/tools';
+import { placeBehind } from './looking-aids';
 
 /** How much a wheel step zooms, and a dragged pixel while Z is held. */
 const WHEEL = 0.0015;
@@ -53,7 +54,8 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
 
     const place = (event: PointerEvent | WheelEvent): Point => {
       const corner = box.getBoundingClientRect();
-      return { x: event.clientX - corner.x, y: event.clientY - corner.y };
+      const at = { x: event.clientX - corner.x, y: event.clientY - corner.y };
+      return placeBehind(useHand.getState().aid, at, corner);
     };
     const sample = (event: PointerEvent): PointerSample => ({
       ...toComposition(place(event)),

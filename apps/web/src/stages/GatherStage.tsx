@@ -16,8 +16,8 @@ export function GatherStage() {
         inHand={null}
       />
       <Inspector>
-        <SourceFacts />
         <BracketSection />
+        <SourceFacts />
       </Inspector>
     </>
   );

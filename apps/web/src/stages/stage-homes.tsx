@@ -6,6 +6,7 @@ import { ChainSection } from '../chain/ChainSection';
 import { MaskedStep } from '../chain/MaskedStep';
 import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
+import { ReadingsSection } from '../readings/ReadingsSection';
 import { TOOLS } from '../tools/tools';
 import { AreaSection } from './AreaSection';
 import { ArrangeSentence } from './ArrangeSentence';
@@ -106,6 +107,7 @@ const match: StageHome = {
   Options: MatchOptions,
   panels: [
     Head,
+    ({ layer }) => layer && <ReadingsSection layer={layer} />,
     ({ layer }) => layer && <FuseSection layer={layer} />,
     Chain,
     Blending,

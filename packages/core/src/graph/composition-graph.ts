@@ -1,5 +1,6 @@
 import {
   AREA_ID,
+  areaLayer,
   type BlendMode,
   type Composition,
   contentBounds,
@@ -110,6 +111,9 @@ export function graphOf(composition: Composition): CompositionGraph {
   graphs.set(composition, made);
   return made;
 }
+
+/** What a histogram is read of. */
+export type ReadOf = 'composition' | 'area' | { readonly layer: string };
 
 /** What is drawn from what in a composition. */
 export class CompositionGraph {
@@ -223,6 +227,28 @@ export class CompositionGraph {
     const { mixIn } = this.composition;
     const histogram = new HistogramNode(content, coverage, this.frameOf(layer), mixIn);
     return { content, histogram };
+  }
+
+  /** The histogram of what is read: all that shows, a layer as its chain leaves it, or what shows within the area. */
+  read(of: ReadOf): GraphNode {
+    const { mixIn, canvas } = this.composition;
+    const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
+    const { width, height } = canvas;
+    const frame = {
+      toShares: scaling(1 / width, 1 / height),
+      aspect: width / height,
+      canvas: whole,
+    };
+    if (of === 'area') {
+      const { mask } = this.layer(areaLayer(this.composition));
+      return new HistogramNode(this.root, mask, frame, mixIn);
+    }
+    const layer = of === 'composition' ? undefined : layerById(this.composition, of.layer);
+    if (!layer) return new HistogramNode(this.root, null, frame, mixIn);
+    const { picture, coverage, behind } = this.layer(layer);
+    const covers = isGlass(layer) ? null : coverage;
+    const look = this.chained(layer, isGlass(layer) ? behind : picture, covers, behind);
+    return new HistogramNode(look.content, look.coverage, this.frameOf(layer), mixIn);
   }
 
   /** Content as the steps of a chain leave it, one after the other. */

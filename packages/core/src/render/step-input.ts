@@ -1,7 +1,7 @@
 import { type Composition, layerById, type Point, type Rect } from '@diplex/document';
 import { encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
 import { HISTOGRAM_BINS } from '@diplex/steps';
-import { graphOf } from '../graph/composition-graph';
+import { graphOf, type ReadOf } from '../graph/composition-graph';
 import type { GraphNode, Leaves } from '../graph/node';
 import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
@@ -41,6 +41,19 @@ export function histogramNeeds(place: StepPlace): Leaves {
 export function histogramInto(place: StepPlace, reader: PixelReader): Float32Array {
   return inScratch(() => {
     const counts = renderNode(inputOf(place).histogram, BINS, 1, reader);
+    return counts ? new Float32Array(counts.data) : new Float32Array(HISTOGRAM_BINS * 4);
+  });
+}
+
+/** What has to be at hand to read a histogram of what shows. */
+export function readingNeeds(composition: Composition, of: ReadOf): Leaves {
+  return neededBy(graphOf(composition).read(of), BINS, 1);
+}
+
+/** How much of what shows has each encoded value: see `histogramInto`. */
+export function readingOf(composition: Composition, of: ReadOf, reader: PixelReader): Float32Array {
+  return inScratch(() => {
+    const counts = renderNode(graphOf(composition).read(of), BINS, 1, reader);
     return counts ? new Float32Array(counts.data) : new Float32Array(HISTOGRAM_BINS * 4);
   });
 }

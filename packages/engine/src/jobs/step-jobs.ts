@@ -1,4 +1,4 @@
-import { colourInto, histogramInto } from '@diplex/core';
+import { colourInto, histogramInto, readingOf } from '@diplex/core';
 import type { JobHandler } from './job-handler';
 
 export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) => {
@@ -6,6 +6,10 @@ export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) 
   const composition = pixels.composition(ask.composition);
   return { answer: histogramInto({ composition, layer, step }, pixels) };
 };
+
+export const readingJob: JobHandler<'reading'> = ({ composition, of }, { pixels }) => ({
+  answer: readingOf(pixels.composition(composition), of, pixels),
+});
 
 export const stepColourJob: JobHandler<'step-colour'> = (ask, { pixels }) => {
   const { layer, step, at } = ask;
