@@ -464,6 +464,10 @@ const COMPOSITION_ACTIONS: readonly Action[] = [
     run: () => void flush(),
   },
   {
+    ...{ id: 'history', words: 'Show or hide the history', group: 'Composition' },
+    ...{ keys: ['Alt+KeyH'], run: () => useWindow.getState().turnDrawer() },
+  },
+  {
     ...{ id: 'canvas', words: 'Canvas size and mixing', group: 'Composition' },
     run: () => useWindow.getState().open('canvas'),
   },

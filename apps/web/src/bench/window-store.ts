@@ -8,6 +8,9 @@ interface WindowState {
   /** Whether the spine and the inspector are in sight. */
   readonly panels: 'shown' | 'away';
   turnPanels(): void;
+  /** Whether the history is open under the title. */
+  readonly drawer: boolean;
+  turnDrawer(): void;
 }
 
 /** Which dialog is open, and whether the panels at the sides are. */
@@ -15,5 +18,7 @@ export const useWindow = create<WindowState>((set, get) => ({
   dialog: null,
   open: (dialog) => set({ dialog }),
   panels: 'shown',
+  drawer: false,
+  turnDrawer: () => set({ drawer: !get().drawer }),
   turnPanels: () => set({ panels: get().panels === 'shown' ? 'away' : 'shown' }),
 }));

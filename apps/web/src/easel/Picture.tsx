@@ -1,5 +1,6 @@
 import { greyOfLightness } from '@diplex/imaging';
 import { type RefObject, useEffect, useRef } from 'react';
+import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { isCutTool, type ToolName } from '../bench/stage-tools';
@@ -10,6 +11,7 @@ import { useComponenting } from '../tools/component/settings';
 import { TOOLS } from '../tools/tools';
 import { AidSwitch } from './AidSwitch';
 import { AreaOutline } from './AreaOutline';
+import { BeforePicture } from './BeforePicture';
 import { ClipMarks } from './ClipMarks';
 import { CoverageDraft } from './CoverageDraft';
 import { Loupe } from './Loupe';
@@ -26,8 +28,9 @@ import { ZoomBox } from './ZoomBox';
 export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
   const aid = useHand((state) => state.aid);
   const look = AID_LOOKS[aid];
-  // What is seen smaller or mirrored is not where it is, so the tool rests.
-  const tool = onlyLooks(aid) ? null : inHand;
+  // What is seen smaller, mirrored or beside is not where it is, so the tool rests.
+  const way = useCompare((state) => state.way);
+  const tool = onlyLooks(aid) || way === 'beside' ? null : inHand;
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
@@ -51,7 +54,10 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
       style={{ gridArea: 'picture', background: `rgb(${grey} ${grey} ${grey})` }}
     >
       <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
-        <div className="absolute inset-0 isolate" style={look.whole}>
+        <div
+          className="absolute inset-0 isolate"
+          style={{ ...look.whole, ...(way === 'beside' && BESIDE) }}
+        >
           <CanvasGround colour={look.ground} />
           <canvas
             ref={canvas}
@@ -61,6 +67,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
           />
           <ClipMarks picture={canvas} />
         </div>
+        {way !== 'held' && <BeforePicture area={area} />}
         <CoverageDraft />
         {cutting && <AreaOutline />}
         <PictureOverlay tool={tool} />
@@ -80,6 +87,9 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
     </main>
   );
 }
+
+/** The present state on the right half, from its left edge on. */
+const BESIDE = { clipPath: 'inset(0 50% 0 0)', transform: 'translateX(50%)' } as const;
 
 const NO_RING = () => null;
 

@@ -1,4 +1,5 @@
 import { type RefObject, useEffect } from 'react';
+import { stateBefore, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
@@ -16,6 +17,7 @@ import { TileScreen } from '../picture/tile-screen';
 export function useTileScreen(
   canvas: RefObject<HTMLCanvasElement | null>,
   area: RefObject<HTMLDivElement | null>,
+  shows: 'present' | 'before' = 'present',
 ): void {
   useEffect(() => {
     const [surface, box] = [canvas.current, area.current];
@@ -27,13 +29,14 @@ export function useTileScreen(
     screen.onState = (settled) => {
       surface.dataset.settled = String(settled);
     };
-    setCurrentScreen(screen);
+    if (shows === 'present') setCurrentScreen(screen);
 
     const scene = () => {
-      const { preview, composition, opened } = useComposition.getState();
       const hand = useHand.getState();
+      if (shows === 'before') return screen.setScene(stateBefore(), { kind: 'composition' });
+      const { preview, composition } = useComposition.getState();
       const shown = hand.comparing
-        ? opened
+        ? stateBefore()
         : withoutStep(preview ?? composition, hand.layer, hand.stepCompared);
       const view = viewInHand(hand, useSettings.getState().theme);
       const masks = hand.looksAt === 'mask';
@@ -49,7 +52,7 @@ export function useTileScreen(
     const size = () => {
       const { width, height } = box.getBoundingClientRect();
       const ratio = window.devicePixelRatio;
-      useCamera.getState().setArea({ width, height });
+      if (shows === 'present') useCamera.getState().setArea({ width, height });
       camera();
       screen.resize(Math.round(width * ratio), Math.round(height * ratio));
     };
@@ -57,6 +60,7 @@ export function useTileScreen(
     observer.observe(box);
     const ends = [
       useComposition.subscribe(scene),
+      useCompare.subscribe(scene),
       useHand.subscribe(scene),
       useSettings.subscribe(scene),
       useCamera.subscribe(camera),
@@ -76,8 +80,8 @@ export function useTileScreen(
       for (const end of ends) end();
       observer.disconnect();
       box.removeEventListener('pointermove', follow);
-      setCurrentScreen(null);
+      if (shows === 'present') setCurrentScreen(null);
       screen.close();
     };
-  }, [canvas, area]);
+  }, [canvas, area, shows]);
 }

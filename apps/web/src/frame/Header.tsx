@@ -1,6 +1,12 @@
 import { renameComposition } from '@diplex/document';
-import { IconArrowBackUp, IconArrowForwardUp, IconContrast2 } from '@tabler/icons-react';
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconContrast2,
+  IconHistory,
+} from '@tabler/icons-react';
 import { actionNamed } from '../actions/actions';
+import { COMPARE_WAYS, type CompareWay, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useWindow } from '../bench/window-store';
@@ -9,12 +15,18 @@ import { IconButton } from '../controls/IconButton';
 import { JobLine } from './JobLine';
 import { SavedMark } from './SavedMark';
 
+const WAY_WORDS: Readonly<Record<CompareWay, string>> = {
+  ...{ held: 'by key', split: 'split', beside: 'side by side' },
+};
+
 /** Title, saved state, undo and redo, compare, and the job line. */
 export function Header() {
   const { title, canvas } = useComposition((state) => state.composition);
   const history = useComposition((state) => state.history);
   const comparing = useHand((state) => state.comparing);
   const take = useHand((state) => state.take);
+  const { way, before } = useCompare();
+  const drawer = useWindow((state) => state.drawer);
   const { perform } = useComposition.getState();
   const done = history.entries[history.position - 1];
   const undone = history.entries[history.position];
@@ -56,7 +68,7 @@ export function Header() {
       <button
         type="button"
         aria-pressed={comparing}
-        title="Hold to see the composition as it was when you opened it"
+        title={`Hold to see it ${before ? `after: ${before.words}` : 'as it was when you opened it'}`}
         onPointerDown={() => take({ comparing: true })}
         onPointerUp={release}
         onPointerLeave={release}
@@ -67,6 +79,24 @@ export function Header() {
         <IconContrast2 size={16} aria-hidden /> Compare
         <kbd className="rounded border border-neutral px-1 text-[10px]">hold C</kbd>
       </button>
+      <select
+        aria-label="How before and after are compared"
+        value={way}
+        className="h-7 cursor-pointer rounded-md bg-base-300 px-1.5 text-[12px] text-quiet"
+        onChange={(event) => useCompare.getState().set({ way: event.target.value as CompareWay })}
+      >
+        {COMPARE_WAYS.map((each) => (
+          <option key={each} value={each}>
+            {WAY_WORDS[each]}
+          </option>
+        ))}
+      </select>
+      <IconButton
+        icon={IconHistory}
+        words="History (Alt H)"
+        pressed={drawer}
+        onPress={actionNamed('history').run}
+      />
       <div className="ml-auto min-w-0">
         <JobLine />
       </div>

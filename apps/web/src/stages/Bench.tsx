@@ -4,6 +4,7 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
 import { addSourceAsLayer, fillAreaWith } from '../actions/layer-commands';
 import { flush, startAutosave } from '../bench/autosave';
+import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
 import { toolInHand, useHand } from '../bench/hand-store';
@@ -18,6 +19,7 @@ import { BenchDrag } from '../frame/BenchDrag';
 import { CanvasDialog } from '../frame/CanvasDialog';
 import { DepthStrip } from '../frame/DepthStrip';
 import { Header } from '../frame/Header';
+import { HistoryDrawer } from '../frame/HistoryDrawer';
 import { KeySheet } from '../frame/KeySheet';
 import { Palette } from '../frame/Palette';
 import { SourcePicker } from '../frame/SourcePicker';
@@ -57,6 +59,7 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
       if (gone) return;
       if (useComposition.getState().id !== id) pageSupply().forget();
       useComposition.getState().open(loaded);
+      useCompare.getState().set({ way: 'held', before: null });
       const { composition } = useComposition.getState();
       const nearest = layersInDepth(composition).at(-1);
       useHand.getState().take({
@@ -80,7 +83,7 @@ export function Bench() {
   const { id, stage } = useParams();
   const navigate = useNavigate();
   const { ready, problem } = useOpened(id);
-  const { dialog, open, panels } = useWindow();
+  const { dialog, open, panels, drawer } = useWindow();
   const tool = useHand(toolInHand);
   useFileIntake();
 
@@ -110,7 +113,7 @@ export function Bench() {
       <Spine id={id} stage={stage} />
       <Header />
       <BenchDrag>
-        <DepthStrip />
+        {drawer ? <HistoryDrawer /> : <DepthStrip />}
         {stage !== 'gather' && <Picture tool={tool} />}
         {panelsOf(stage)}
       </BenchDrag>
