@@ -160,6 +160,24 @@ test('readings follow, and the picture is looked at in other ways', async ({ pag
     await expect(marks).toHaveCount(0);
   });
 
+  await test.step('a sample on the picture reads before and after', async () => {
+    await bench.tool('Sample');
+    await bench.click([500, 120]);
+    const sample = page.getByTestId('sample');
+    await expect(sample).toContainText(/\d+ \d+ \d+/);
+    const cells = () => sample.getByRole('cell').allTextContents();
+    await expect.poll(async () => (await cells())[0]?.trim()).toBe((await cells())[1]?.trim());
+    await card(page, 'Harbour wall').click();
+    await chain.add('invert');
+    await expect.poll(async () => (await cells())[0] === (await cells())[1]).toBe(false);
+    await page.getByRole('button', { name: 'OKLCh' }).click();
+    await expect(sample).toContainText('°');
+    await bench.undo();
+    await page.getByRole('button', { name: 'Take sample 1 away' }).click();
+    await expect(sample).toHaveCount(0);
+    await bench.tool('Dodge, burn');
+  });
+
   await test.step('lightness only has no colour; mirrored, nothing can be painted', async () => {
     const look = page.getByLabel('How the picture is looked at');
     await look.selectOption('Lightness only');

@@ -8,7 +8,7 @@ export const STAGE_TOOLS = {
     ...(['sweep', 'marks', 'ramp', 'tones', 'component'] as const),
   ],
   arrange: ['place'],
-  match: ['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush'],
+  match: ['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush', 'sample'],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;
 

@@ -5,6 +5,7 @@ import { isCutTool, type ToolName } from '../bench/stage-tools';
 import { useCamera } from '../picture/camera-store';
 import { DraftShape } from '../picture/DraftShape';
 import { setOverlayStage } from '../picture/overlay-hits';
+import { SampleMarks } from '../tools/sample/SampleMarks';
 import { TOOLS } from '../tools/tools';
 import { AreaHandles } from './AreaHandles';
 import { WorstStretches } from './WorstStretches';
@@ -15,6 +16,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const movesArea = useHand((state) => state.areaMoves);
   const Handles = tool ? TOOLS[tool].Handles : undefined;
   const cutting = isCutTool(tool);
+  const matching = useHand((state) => state.stage === 'match');
   if (area.width === 0 || area.height === 0) return null;
   return (
     <Stage
@@ -27,6 +29,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
         {Handles && !(cutting && movesArea) && <Handles />}
         {cutting && <AreaHandles />}
         {cutting && <WorstStretches />}
+        {matching && <SampleMarks />}
         <DraftShape />
       </OverlayLayer>
     </Stage>

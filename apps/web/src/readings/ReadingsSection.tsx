@@ -8,6 +8,7 @@ import { countsOf } from '../chain/use-step-histogram';
 import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
 import { clippedShares } from './clipped-share';
+import { SampleRows } from './SampleRows';
 import { useReading } from './use-reading';
 
 type Of = 'composition' | 'layer' | 'area';
@@ -85,6 +86,7 @@ export function ReadingsSection({ layer }: { readonly layer: Layer }) {
           {percent(darks)}, {percent(lights)}
         </span>
       </label>
+      <SampleRows />
     </Section>
   );
 }

@@ -10,6 +10,7 @@ import { pageSupply } from '../bench/engine';
 import { toolInHand, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
 import { setStageNavigation } from '../bench/navigation';
+import { useSamples } from '../bench/samples-store';
 import { useShelf } from '../bench/shelf-store';
 import { isStage, type StageName } from '../bench/stages';
 import { useWindow } from '../bench/window-store';
@@ -60,6 +61,7 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
       if (useComposition.getState().id !== id) pageSupply().forget();
       useComposition.getState().open(loaded);
       useCompare.getState().set({ way: 'held', before: null });
+      useSamples.getState().clear();
       const { composition } = useComposition.getState();
       const nearest = layersInDepth(composition).at(-1);
       useHand.getState().take({

@@ -8,6 +8,7 @@ import { outline } from './outline';
 import { place } from './place';
 import { ramp } from './ramp';
 import { reach } from './reach';
+import { sample } from './sample';
 import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
 import { tones } from './tones';
 import type { ToolHome } from './tool-home';
@@ -16,6 +17,6 @@ import type { ToolHome } from './tool-home';
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
-  ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush },
+  ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },
 };
