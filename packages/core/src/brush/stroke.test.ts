@@ -54,6 +54,25 @@ describe('Stroke', () => {
     expect(area / (Math.PI * 400)).toBeCloseTo(1, 2);
   });
 
+  it('lays down a strength that is linear in flow, is turned round by the opposite, and is taken away again', () => {
+    /** How much of what a step does, or of its opposite, is laid down: see `BrushedNode`. */
+    const strength = ([value, applies]: [number, number]) => (2 * value - 1) * applies;
+    const dab = (value: number, flow: number, before = new Map<string, Uint16Array>()) => {
+      const stroke = new Stroke({ ...hard, value, flow }, ground(undefined, before));
+      stroke.extend([point(100, 100)]);
+      return new Map(stroke.tiles);
+    };
+    const read = (tiles: Map<string, Uint16Array>) => strength(at(tiles, 100, 100));
+    for (const flow of [0.1, 0.2, 0.4, 0.8]) {
+      expect(read(dab(1, flow))).toBeCloseTo(flow, 3);
+      expect(read(dab(0, flow))).toBeCloseTo(-flow, 3);
+    }
+    const dodged = dab(1, 0.6);
+    expect(read(dab(0, 0.5, dodged))).toBeCloseTo(0.6 * 0.5 - 0.5, 3);
+    expect(read(dab(0.5, 0.25, dodged))).toBeCloseTo(0.6 * 0.75, 3);
+    expect(read(dab(0.5, 1, dodged))).toBeCloseTo(0, 3);
+  });
+
   it('does not depend on how the pointer events are cut', () => {
     const once = new Stroke(hard, ground());
     once.extend([point(50, 50), point(350, 210)]);
