@@ -108,6 +108,44 @@ test('states are looked at, compared and opened from the history', async ({ page
     await expect(left).toHaveCount(0);
   });
 
+  await test.step('a state is named as a version, and what differs since is told and shown', async () => {
+    await states
+      .nth(1)
+      .getByRole('button', { name: /^Name as a version/ })
+      .click();
+    const version = page.getByTestId('version');
+    await expect(version).toHaveCount(1);
+    await version.getByTitle(/^Name of the version/).click();
+    const name = version.getByLabel(/^Name of the version/);
+    await name.fill('First try');
+    await name.press('Enter');
+    await expect(version).toContainText('First try');
+    await version.getByRole('button', { name: 'Compare with: First try' }).click();
+    await expect(page.getByTestId('differences')).toContainText('Keeper: with Monochrome mix');
+    await page.getByLabel('How before and after are compared').selectOption('difference');
+    await expect(page.getByTestId('picture-before')).toHaveAttribute('data-settled', 'true');
+    const { default: sharp } = await import('sharp');
+    const mean = async (x: number, y: number) => {
+      const [at] = await bench.onScreen([[x, y]]);
+      if (!at) throw new Error('There is no picture.');
+      const clip = { x: at.x - 20, y: at.y - 20, width: 40, height: 40 };
+      const { channels } = await sharp(await page.screenshot({ clip })).stats();
+      return channels[2]?.mean ?? 0;
+    };
+    // Where nothing changed nothing is left; the scarf is no longer blue.
+    await expect.poll(() => mean(500, 120)).toBeLessThan(2);
+    expect(await mean(975, 640)).toBeGreaterThan(10);
+    await page.getByLabel('How before and after are compared').selectOption('held');
+    await version.getByRole('button', { name: /^Take the version away/ }).click();
+    await expect(version).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+    await expect(version).toContainText('First try');
+    await version.getByRole('button', { name: 'Go to: First try' }).click();
+    await expect.poll(chain.names.bind(chain)).toEqual(['Invert']);
+    await bench.undo();
+    await expect.poll(chain.names.bind(chain)).toEqual(['Invert', 'Monochrome mix']);
+  });
+
   await test.step('a click goes there, and a state opens as a composition of its own', async () => {
     await states
       .nth(1)

@@ -11,6 +11,8 @@ import { RenderingModule } from './rendering/rendering.module';
 import { SourcesController } from './sources/sources.controller';
 import { SourcesService } from './sources/sources.service';
 import { StorageModule } from './storage/storage.module';
+import { VersionsController } from './versions/versions.controller';
+import { VersionsService } from './versions/versions.service';
 
 @Module({
   imports: [StorageModule, RenderingModule],
@@ -19,8 +21,16 @@ import { StorageModule } from './storage/storage.module';
     BlobsController,
     SourcesController,
     CompositionsController,
+    VersionsController,
     ExportsController,
   ],
-  providers: [SourcesService, CompositionsService, Thumbnails, ExportsService, JobsService],
+  providers: [
+    SourcesService,
+    CompositionsService,
+    VersionsService,
+    Thumbnails,
+    ExportsService,
+    JobsService,
+  ],
 })
 export class AppModule {}

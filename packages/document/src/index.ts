@@ -2,6 +2,7 @@ export * from './area';
 export * from './blending';
 export * from './composition';
 export * from './difference';
+export { differencesSaid } from './differences-said';
 export * from './geometry/matrix';
 export * from './geometry/placement';
 export * from './geometry/rect';

@@ -114,6 +114,18 @@ export class CompositionsService {
     return { document, history: EMPTY_HISTORY };
   }
 
+  /** A state as a document of today whose pixels are all here. */
+  async checkedState(state: unknown): Promise<Composition> {
+    const document = checked(state);
+    await this.checkPixels(document, null);
+    return document;
+  }
+
+  /** A stored document as one of today. */
+  present(stored: unknown): Composition {
+    return checked(stored);
+  }
+
   private checkedChange(value: unknown): HistoryChangeSchema {
     const change = plainToInstance(HistoryChangeSchema, value);
     const [problem] = problemsOf(validateSync(change));

@@ -6,7 +6,9 @@ import type { Configuration } from '../configuration';
 import { CompositionRecordSchema } from './entities/composition-record';
 import { HistoryRecordSchema } from './entities/history-record';
 import { SourceSchema } from './entities/source-record';
+import { VersionRecordSchema } from './entities/version-record';
 import { InitialTables } from './migrations/initial-tables';
+import { Versions } from './migrations/versions';
 
 /** Opens the database in the data folder, brought up to date, in write-ahead mode. */
 export async function openDatabase(configuration: Configuration): Promise<MikroORM> {
@@ -14,10 +16,13 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
   const orm = await MikroORM.init({
     driver: LibSqlDriver,
     dbName: join(configuration.data, 'diplex.sqlite'),
-    entities: [SourceSchema, CompositionRecordSchema, HistoryRecordSchema],
+    entities: [SourceSchema, CompositionRecordSchema, HistoryRecordSchema, VersionRecordSchema],
     extensions: [Migrator],
     migrations: {
-      migrationsList: [{ name: '001-initial-tables', class: InitialTables }],
+      migrationsList: [
+        { name: '001-initial-tables', class: InitialTables },
+        { name: '002-versions', class: Versions },
+      ],
       snapshot: false,
     },
     discovery: { disableDynamicFileAccess: true },

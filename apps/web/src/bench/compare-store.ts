@@ -2,13 +2,14 @@ import type { Composition } from '@diplex/document';
 import { create } from 'zustand';
 import { useComposition } from './composition-store';
 
-/** How two states are compared: while a key is held, parted by a line, or one beside the other. */
-export const COMPARE_WAYS = ['held', 'split', 'beside'] as const;
+/** How two states are compared: while a key is held, parted by a line, one beside the other, or what differs alone. */
+export const COMPARE_WAYS = ['held', 'split', 'beside', 'difference'] as const;
 export type CompareWay = (typeof COMPARE_WAYS)[number];
 
 /** A state of the composition, as it is called in the history. */
 export interface NamedState {
-  readonly position: number;
+  /** Its place in the history; null for a version, which has none. */
+  readonly position: number | null;
   readonly words: string;
   readonly composition: Composition;
 }

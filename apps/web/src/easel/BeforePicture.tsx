@@ -1,5 +1,5 @@
-import { type PointerEvent, type RefObject, useRef } from 'react';
-import { useCompare } from '../bench/compare-store';
+import { type CSSProperties, type PointerEvent, type RefObject, useRef } from 'react';
+import { type CompareWay, useCompare } from '../bench/compare-store';
 import { useTileScreen } from './use-tile-screen';
 
 /** Keys move the line by this share of the width. */
@@ -8,6 +8,18 @@ const STEP = 0.02;
 const KEY_WAYS: Readonly<Record<string, number>> = { ArrowLeft: -STEP, ArrowRight: STEP };
 
 const within = (line: number) => Math.max(0, Math.min(1, line));
+
+const upTo = (share: number): CSSProperties => ({
+  clipPath: `inset(0 ${(1 - share) * 100}% 0 0)`,
+});
+
+/** How the state that is compared with lies over the present one. */
+const LOOKS: Readonly<Record<CompareWay, (line: number) => CSSProperties>> = {
+  held: () => ({}),
+  split: upTo,
+  beside: () => upTo(0.5),
+  difference: () => ({ mixBlendMode: 'difference' }),
+};
 
 interface BeforePictureProps {
   readonly area: RefObject<HTMLDivElement | null>;
@@ -18,21 +30,20 @@ export function BeforePicture({ area }: BeforePictureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { way, line, before } = useCompare();
   useTileScreen(canvas, area, 'before');
-  const shown = way === 'split' ? line : 0.5;
+  const style = LOOKS[way](line);
   return (
     <>
       <canvas
         ref={canvas}
         data-testid="picture-before"
         className="absolute inset-0 size-full"
-        style={{ clipPath: `inset(0 ${(1 - shown) * 100}% 0 0)` }}
+        style={style}
       />
       <span className="pointer-events-none absolute top-12 left-3 rounded-md bg-float px-2 py-1 text-[11.5px] text-quiet">
         {before ? `After: ${before.words}` : 'As it was opened'}
       </span>
-      {way === 'split' ? (
-        <SplitLine />
-      ) : (
+      {way === 'split' && <SplitLine />}
+      {way === 'beside' && (
         <span className="pointer-events-none absolute inset-y-0 left-1/2 w-px bg-base-content" />
       )}
     </>

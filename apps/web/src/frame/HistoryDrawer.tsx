@@ -1,15 +1,23 @@
-import { goTo } from '@diplex/document';
-import { IconCopyPlus, IconEye, IconGitCompare } from '@tabler/icons-react';
-import { useMemo, useState } from 'react';
+import { differencesSaid, EMPTY_HISTORY, goTo, takeState } from '@diplex/document';
+import {
+  IconBookmark,
+  IconCopyPlus,
+  IconEye,
+  IconGitCompare,
+  IconTrash,
+} from '@tabler/icons-react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { type NamedState, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { tellProblem } from '../bench/notice-store';
 import { openPage } from '../bench/page-navigation';
 import { workSettled } from '../bench/pending-work';
+import { useVersions } from '../bench/versions-store';
+import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { PlainButton } from '../controls/PlainButton';
 import { wordsOf } from '../link/problem';
-import { server } from '../link/server';
+import { server, type Version } from '../link/server';
 import { SmallPicture } from '../picture/SmallPicture';
 
 /** So many states are shown at first, and more at a time. */
@@ -38,7 +46,9 @@ function statesFrom(
 async function openState({ words, composition, position }: NamedState): Promise<void> {
   const { history } = useComposition.getState();
   const title = `${composition.title}, ${words}`.slice(0, 200);
-  const own = { entries: history.entries.slice(0, position), position };
+  // A version has no history of its own.
+  const own =
+    position === null ? EMPTY_HISTORY : { entries: history.entries.slice(0, position), position };
   try {
     const { id } = await server.keepCopy(title, composition, own);
     openPage(`/c/${id}/arrange`);
@@ -50,18 +60,21 @@ async function openState({ words, composition, position }: NamedState): Promise<
 interface StateCardProps {
   readonly state: NamedState;
   readonly present: boolean;
+  /** Makes it the present state; a version takes its place as a step that can be undone. */
+  readonly onGo: () => void;
+  readonly children?: ReactNode;
 }
 
-function StateCard({ state, present }: StateCardProps) {
-  const { position, words, composition } = state;
-  const compared = useCompare(({ before }) => before?.position === position);
+function StateCard({ state, present, onGo, children }: StateCardProps) {
+  const { words, composition } = state;
+  const compared = useCompare(({ before }) => before?.composition === composition);
   const { show } = useComposition.getState();
   const { width, height } = composition.canvas;
   const see = () => show(composition);
   const leave = () => show(null);
   return (
     <li
-      data-testid="state"
+      data-testid={state.position === null ? 'version' : 'state'}
       aria-current={present ? 'step' : undefined}
       className={`grid w-[132px] shrink-0 grid-rows-[58px_30px_26px] rounded-md p-1 ${present ? 'bg-held' : 'bg-base-200'}`}
     >
@@ -69,7 +82,7 @@ function StateCard({ state, present }: StateCardProps) {
         type="button"
         title={`Go to: ${words}`}
         className="grid cursor-pointer place-items-center overflow-hidden rounded"
-        onClick={() => void workSettled().then(() => useComposition.getState().goTo(position))}
+        onClick={onGo}
       >
         <SmallPicture
           composition={composition}
@@ -79,7 +92,7 @@ function StateCard({ state, present }: StateCardProps) {
         />
         <span className="sr-only">Go to: {words}</span>
       </button>
-      <p className="line-clamp-2 text-[11px] leading-[14px]">{words}</p>
+      <div className="line-clamp-2 text-[11px] leading-[14px]">{children ?? words}</div>
       <div className="flex items-center">
         <button
           type="button"
@@ -107,7 +120,75 @@ function StateCard({ state, present }: StateCardProps) {
           words={`Open as a composition of its own: ${words}`}
           onPress={() => void openState(state)}
         />
+        {state.position === null ? (
+          <RemoveVersion words={words} composition={composition} />
+        ) : (
+          <IconButton
+            small
+            icon={IconBookmark}
+            words={`Name as a version: ${words}`}
+            onPress={() => void useVersions.getState().keep(words.slice(0, 200), composition)}
+          />
+        )}
       </div>
+    </li>
+  );
+}
+
+function RemoveVersion({ words, composition }: Pick<NamedState, 'words' | 'composition'>) {
+  const { versions, remove } = useVersions();
+  const version = versions.find(({ document }) => document === composition);
+  if (!version) return null;
+  return (
+    <IconButton
+      small
+      icon={IconTrash}
+      words={`Take the version away: ${words}`}
+      onPress={() => void remove(version)}
+    />
+  );
+}
+
+/** A version among the states: its name can be changed in place. */
+function VersionCard({ version }: { readonly version: Version }) {
+  const { id, name, document } = version;
+  const state: NamedState = { position: null, words: name, composition: document };
+  return (
+    <StateCard
+      state={state}
+      present={false}
+      onGo={() =>
+        useComposition.getState().perform(takeState, { state: document, words: `Took ${name}` })
+      }
+    >
+      <EditableText
+        label={`Name of the version ${name}`}
+        value={name}
+        onSet={(next) => void useVersions.getState().rename(id, next)}
+        className="font-semibold"
+      />
+    </StateCard>
+  );
+}
+
+/** How the present state differs from the one that it is compared with, in words. */
+function Differences() {
+  const composition = useComposition((state) => state.composition);
+  const before = useCompare((state) => state.before);
+  if (!before) return null;
+  const said = differencesSaid(before.composition, composition);
+  return (
+    <li
+      data-testid="differences"
+      className="w-[220px] shrink-0 overflow-y-auto rounded-md bg-base-200 p-1.5 text-[11.5px]"
+    >
+      <p className="font-semibold">Since {before.words}</p>
+      <ul className="text-quiet">
+        {said.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+        {said.length === 0 && <li>Nothing differs.</li>}
+      </ul>
     </li>
   );
 }
@@ -117,6 +198,8 @@ export function HistoryDrawer() {
   const composition = useComposition((state) => state.composition);
   const history = useComposition((state) => state.history);
   const [count, setCount] = useState(SHOWN);
+  const { versions, load } = useVersions();
+  useEffect(() => void load(), [load]);
   const states = useMemo(
     () => statesFrom({ composition, history }, count),
     [composition, history, count],
@@ -128,11 +211,19 @@ export function HistoryDrawer() {
       className="z-2 overflow-x-auto border-edge border-b bg-base-100 px-2 py-0.5"
     >
       <ol className="flex items-stretch gap-1.5">
+        <Differences />
+        {versions.map((version) => (
+          <VersionCard key={version.id} version={version} />
+        ))}
+        {versions.length > 0 && <li aria-hidden className="w-px shrink-0 bg-line" />}
         {states.map((state) => (
           <StateCard
             key={state.position}
             state={state}
             present={state.position === history.position}
+            onGo={() =>
+              void workSettled().then(() => useComposition.getState().goTo(state.position ?? 0))
+            }
           />
         ))}
         {states.length <= history.entries.length && (

@@ -53,6 +53,14 @@ export interface Saved {
   readonly updatedAt: string;
 }
 
+/** A state of a composition that was given a name. */
+export interface Version {
+  readonly id: string;
+  readonly name: string;
+  readonly createdAt: string;
+  readonly document: Composition;
+}
+
 export interface ExportRequest {
   readonly format: 'png' | 'jpeg' | 'webp' | 'tiff';
   readonly bits: 8 | 16;
@@ -109,6 +117,12 @@ export const server = {
     json<Saved>(`compositions/${id}`, sending('DELETE', { revision })),
   restoreComposition: (id: string, revision: number) =>
     json<Saved>(`compositions/${id}`, sending('PATCH', { revision, deleted: false })),
+  versions: (id: string) => json<Version[]>(`compositions/${id}/versions`),
+  keepVersion: (id: string, name: string, document: Composition) =>
+    json<Version>(`compositions/${id}/versions`, sending('POST', { name, document })),
+  renameVersion: (id: string, name: string) =>
+    json<Version>(`versions/${id}`, sending('PATCH', { name })),
+  removeVersion: (id: string) => answer(`versions/${id}`, { method: 'DELETE' }),
   async blob(hash: string): Promise<Uint8Array> {
     return new Uint8Array(await (await answer(`blobs/${hash}`)).arrayBuffer());
   },

@@ -61,6 +61,7 @@ export * from './set-tones';
 export * from './share-mask';
 export * from './shelve-mask';
 export * from './show-layer';
+export * from './take-state';
 export * from './turn-mask-round';
 export * from './ungroup-layers';
 export * from './wipe-step';

@@ -54,6 +54,16 @@ describe('every operation', () => {
     [operations.showLayer, { ...keeper, shown: false }, 'Hid Keeper'],
     [operations.lockLayer, { ...wall, locked: false }, 'Unlocked Harbour wall'],
     [operations.setOpacity, { ...keeper, opacity: 0.25 }, 'Opacity of Keeper to 25 %'],
+    [
+      operations.setByTone,
+      { ...keeper, change: { own: { component: 'lightness', low: [0, 0.2], high: [1, 1] } } },
+      'By which tones Keeper shows',
+    ],
+    [
+      operations.takeState,
+      { state: { ...example, title: 'Elsewhere', mixIn: 'encoded' }, words: 'Took Second try' },
+      'Took Second try',
+    ],
     [operations.setBlending, { ...keeper, blending: 'screen' }, 'Blending of Keeper to screen'],
     [operations.moveLayers, { layers: ['keeper'], into: null, at: 0 }, 'Moved Keeper farther'],
     [operations.duplicateLayer, { ...keeper, copy: 'k2' }, 'Duplicated Keeper'],
