@@ -148,12 +148,12 @@ test('states are looked at, compared and opened from the history', async ({ page
 
   await test.step('a click goes there, and a state opens as a composition of its own', async () => {
     await states
-      .nth(1)
+      .nth(2)
       .getByRole('button', { name: /^Go to/ })
       .click();
     await expect.poll(chain.names.bind(chain)).toEqual(['Invert']);
     await states
-      .nth(2)
+      .nth(3)
       .getByRole('button', { name: /^Open as a composition/ })
       .click();
     await expect(page).not.toHaveURL(new RegExp(id));

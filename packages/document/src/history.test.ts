@@ -68,13 +68,17 @@ function groupAt(layers: readonly Layer[], pick: number): string | null {
   return groups[pick % (groups.length + 1)]?.id ?? null;
 }
 
+/** How many names were given so far. */
+let named = 0;
+
 /** One random step, chosen by number so that shrinking works; steps that do not apply change nothing. */
 function step(state: State, kind: number, pick: number, value: number): State {
   const layers = Object.values(state.composition.layers);
   const masks = Object.values(state.composition.masks);
   const layer = layers[pick % Math.max(1, layers.length)];
   const mask = masks[pick % Math.max(1, masks.length)];
-  const fresh = `n${state.history.entries.length}`;
+  // Not by the history's length: after going back it has been that long before.
+  const fresh = `n${++named}`;
   const choices: (() => State)[] = [
     () => act(state, addLayer, { layer: photo(fresh, value) }),
     () => (layer ? act(state, removeLayer, { layers: [layer.id] }) : state),
