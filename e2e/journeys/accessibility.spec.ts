@@ -59,6 +59,11 @@ for (const theme of ['dim', 'bright'] as const) {
     await bench.stage('Match');
     await page.getByRole('checkbox', { name: 'Shows by the tones behind it' }).check();
     expect(await findings(page), 'Match').toEqual([]);
+    await page.keyboard.press('Alt+h');
+    await page.getByLabel('How before and after are compared').selectOption('split');
+    expect(await findings(page), 'the history').toEqual([]);
+    await page.getByLabel('How before and after are compared').selectOption('held');
+    await page.keyboard.press('Alt+h');
     await bench.stage('Cut');
     for (const tool of ['Brush', 'Reach', 'Component']) {
       await bench.tool(tool);
