@@ -235,3 +235,50 @@ test('readings follow, and the picture is looked at in other ways', async ({ pag
     await look.selectOption('As it is');
   });
 });
+
+test('what moved between exposures is outlined, and given to one of them', async ({ page }) => {
+  const { default: sharp } = await import('sharp');
+  const bench = new BenchPage(page);
+  // The same room again, in which a basket has been put between the exposures.
+  const basket = await sharp({
+    create: { width: 150, height: 110, channels: 3, background: '#b98a4a' },
+  })
+    .png()
+    .toBuffer();
+  const frames = await Promise.all(
+    (['mid', 'over'] as const).map(async (name) => {
+      const picture = sharp(`demo/photos/attic-${name}.jpg`).resize(900, 600);
+      const put = name === 'over' ? [{ input: basket, left: 120, top: 430 }] : [];
+      const buffer = await picture.composite(put).png().toBuffer();
+      return { name: `room-${name}.png`, mimeType: 'image/png', buffer };
+    }),
+  );
+  const id = await copyOf(page, POSTER, 'Journey: ghosts');
+  await page.goto(`/c/${id}/gather`);
+  const chooser = page.waitForEvent('filechooser');
+  await bench.tool('Bring in');
+  await (await chooser).setFiles(frames);
+  const bracket = page.getByTestId('bracket').filter({ hasText: 'room-mid' });
+  await expect(bracket).toHaveCount(1, { timeout: 60_000 });
+  await bracket.getByRole('button', { name: 'Lay as a group' }).click();
+  await expect(card(page, 'Exposures')).toBeVisible({ timeout: 60_000 });
+  await bench.jobsDone();
+  await card(page, 'Exposures').click();
+  await bench.settled();
+  const laid = await bench.pixels();
+  await page.getByRole('button', { name: 'Find where they disagree' }).click();
+  const ghost = page.getByTestId('ghost');
+  await expect(ghost).toHaveCount(1, { timeout: 60_000 });
+  await expect(page.getByTestId('ghost-outlines')).toBeVisible();
+  // The canvas is 1500 wide and holds 900 at its natural size, in the middle.
+  const middle = [300 + 195, 200 + 485] as const;
+  const withBasket = await bench.colourAt(middle);
+  await ghost.getByRole('combobox').selectOption('room-mid.png');
+  const without = await bench.colourAt(middle);
+  expect(light(withBasket) - light(without)).toBeGreaterThan(60);
+  await ghost.getByRole('combobox').selectOption('room-over.png');
+  await expect.poll(() => bench.colourAt(middle)).toEqual(withBasket);
+  await expectAsFresh(bench, 'Fit', 'giving a place to an exposure');
+  await bench.undo(6);
+  expect(worst(await bench.pixels(), laid)).toBe(0);
+});

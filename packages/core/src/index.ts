@@ -40,6 +40,7 @@ export {
   heldBack,
 } from './exposures/fuse-exposures';
 export { fusionShares, masksOfShares } from './exposures/fusion-masks';
+export { type GhostPlace, ghostPlaces } from './exposures/ghost-places';
 export { lightnessPyramid } from './exposures/lightness-pyramid';
 export { axisTaps, phaseTable } from './geometry/catmull-rom';
 export { chooseLevel, footprintOf } from './geometry/choose-level';

@@ -252,6 +252,14 @@ export interface Jobs {
     };
     answer: readonly Readonly<Record<string, Uint16Array>>[];
   };
+  /** Where frames do not show the same: closed lines in pixels of the first, at full size, each place with its share. */
+  'find-ghosts': {
+    ask: {
+      frames: readonly { readonly source: string; readonly onto: Matrix }[];
+      level: number;
+    };
+    answer: readonly { readonly lines: readonly (readonly Point[])[]; readonly share: number }[];
+  };
   /** The halo of a layer's cut-out, as it shows in a view. */
   'check-edge': { ask: { composition: number; layer: string; view: View }; answer: EdgeCheck };
   /** Coverage laid on the pixels of a mask; answers its tiles by `column,row`. */
@@ -303,6 +311,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'find-brackets',
   'align-frames',
   'fuse-frames',
+  'find-ghosts',
 ]);
 
 export function laneOf(name: JobName): Lane {

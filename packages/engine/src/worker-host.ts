@@ -1,7 +1,12 @@
 import type { SmallCoverage } from '@diplex/core';
 import { floatsInBlock, startKernels } from '@diplex/kernels';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
-import { alignFramesJob, findBracketsJob, fuseFramesJob } from './jobs/exposure-jobs';
+import {
+  alignFramesJob,
+  findBracketsJob,
+  findGhostsJob,
+  fuseFramesJob,
+} from './jobs/exposure-jobs';
 import type { JobHandler } from './jobs/job-handler';
 import {
   decodeTileJob,
@@ -61,6 +66,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,
   'fuse-frames': fuseFramesJob,
+  'find-ghosts': findGhostsJob,
   'check-edge': checkEdgeJob,
   pass: passJob,
 };

@@ -4,6 +4,7 @@ import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { isCutTool, type ToolName } from '../bench/stage-tools';
+import { GhostOutlines } from '../exposures/GhostOutlines';
 import { BrushRing } from '../picture/BrushRing';
 import { useCamera } from '../picture/camera-store';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
@@ -69,7 +70,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
         </div>
         {way !== 'held' && <BeforePicture area={area} />}
         <CoverageDraft />
-        {cutting && <AreaOutline />}
+        {cutting ? <AreaOutline /> : <GhostOutlines />}
         <PictureOverlay tool={tool} />
         {tool && <ToolRing key={tool} tool={tool} area={area} />}
         {(loupe || exact) && <Loupe area={area} />}

@@ -7,6 +7,7 @@ import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
 import { framesOf, fuseExposures } from './fuse-exposures';
+import { GhostRows } from './GhostRows';
 
 const ROWS: readonly { readonly key: keyof FusionAmounts; readonly words: string }[] = [
   { key: 'contrast', words: 'Contrast' },
@@ -40,6 +41,7 @@ export function FuseSection({ layer }: { readonly layer: Layer }) {
         hint="Gives each exposure a mask, so that together they show lights and darks; the masks can be painted on"
         onPress={() => fuseExposures(layer, amounts)}
       />
+      <GhostRows group={layer} />
     </Section>
   );
 }

@@ -8,6 +8,7 @@ import {
   layerById,
   layerMatrix,
   type Mask,
+  type Matrix,
   multiply,
   newId,
   type PhotoLayer,
@@ -42,22 +43,29 @@ export function framesOf(group: Layer): readonly PhotoLayer[] {
   return frames.length > 1 && alike ? frames : [];
 }
 
+/** From the pixels of each frame to those of the first. */
+export function ontoFirst(frames: readonly PhotoLayer[]): readonly Matrix[] {
+  const { composition } = useComposition.getState();
+  const [first] = frames;
+  if (!first) return [];
+  const back = invert(layerMatrix(composition, first));
+  return frames.map((frame) => multiply(back, layerMatrix(composition, frame)));
+}
+
 /** Gives the frames of a group the masks that fuse them; masks that they had give way. */
 export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
   const frames = framesOf(group);
   const [first] = frames;
   if (!first) return;
-  const { composition } = useComposition.getState();
   const { size } = first.content;
   const level = levelWithin(size, FUSED_PIXELS);
-  const reference = layerMatrix(composition, first);
-  const onto = frames.map((frame) => multiply(invert(reference), layerMatrix(composition, frame)));
+  const onto = ontoFirst(frames);
   const work = inJob(`Fusing ${group.name}`, async (signal, onProgress) => {
     const sources = frames.map(({ content }) => ({ hash: content.source, ...content.size }));
     const letGo = await bringLevels(sources, level);
     try {
       const asked = frames.map(({ content }, i) => ({
-        ...{ source: content.source, onto: onto[i] as (typeof onto)[number] },
+        ...{ source: content.source, onto: onto[i] as Matrix },
       }));
       const ask = { frames: asked, level, amounts };
       const made = await pageEngine().run('fuse-frames', ask, {
@@ -80,7 +88,7 @@ export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
               },
             ],
           };
-          const lies = multiply(invert(onto[i] as (typeof onto)[number]), scaling(by, by));
+          const lies = multiply(invert(onto[i] as Matrix), scaling(by, by));
           const words = `Fused ${frames[i]?.name ?? 'an exposure'}`;
           doing(addMask, { layer: id, mask, lies, words });
         }

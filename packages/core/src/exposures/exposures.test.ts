@@ -7,6 +7,7 @@ import { clippedShare, type FramePixels, movedPixels, stopsBetween } from './fra
 import { fuseAligned } from './fuse-aligned';
 import { fuseExposures, fusionWeights } from './fuse-exposures';
 import { fusionShares, masksOfShares } from './fusion-masks';
+import { ghostPlaces } from './ghost-places';
 
 const [WIDTH, HEIGHT] = [600, 400];
 
@@ -108,6 +109,31 @@ describe('exposures', () => {
     const inside = 10_000 / (WIDTH * HEIGHT);
     expect(markedShare(ghosts)).toBeGreaterThan(inside * 0.7);
     expect(markedShare(ghosts)).toBeLessThan(inside * 1.3);
+  });
+});
+
+describe('places where exposures disagree', () => {
+  it('are told apart, the largest first, and specks are left out', () => {
+    const moved = (data: Uint8Array, boxes: readonly (readonly [number, number, number])[]) => {
+      for (const [x, y, side] of boxes) {
+        for (let v = y; v < y + side; v++) {
+          data.fill(150, (v * WIDTH + x) * 3, (v * WIDTH + x + side) * 3);
+        }
+      }
+      return data;
+    };
+    const boxes = [
+      [40, 60, 50],
+      [150, 260, 80],
+      [20, 20, 3],
+    ] as const;
+    const lighter = moved(Uint8Array.from(shot(UNMOVED, 1).data), boxes);
+    const places = ghostPlaces([pixels(reference), pixels({ ...reference, data: lighter })]);
+    expect(places).toHaveLength(2);
+    expect(places[0]?.marks[300 * WIDTH + 190]).toBe(1);
+    expect(places[1]?.marks[85 * WIDTH + 65]).toBe(1);
+    expect(places[0]?.marks[85 * WIDTH + 65]).toBe(0);
+    expect(ghostPlaces([pixels(reference), pixels(shot(UNMOVED, 1))])).toEqual([]);
   });
 });
 

@@ -3,12 +3,14 @@ import {
   coverageTiles,
   findBrackets,
   fuseAligned,
+  ghostPlaces,
   lightnessPyramid,
   movedPixels,
   UNMOVED,
   wholeLevel,
 } from '@diplex/core';
 import type { Matrix } from '@diplex/document';
+import { contours } from 'd3-contour';
 import type { JobHandler } from './job-handler';
 
 export const findBracketsJob: JobHandler<'find-brackets'> = (ask, { pixels, stopped }) => {
@@ -60,4 +62,26 @@ export const fuseFramesJob: JobHandler<'fuse-frames'> = (ask, { pixels, stopped,
     ),
   );
   return { answer: tiles };
+};
+
+export const findGhostsJob: JobHandler<'find-ghosts'> = (ask, { pixels, stopped, progress }) => {
+  const { frames, level } = ask;
+  const moved = frames.map(({ source, onto }, i) => {
+    progress((0.7 * i) / frames.length);
+    return movedPixels(wholeLevel(source, level, pixels), atLevel(onto, level));
+  });
+  const [first] = moved;
+  if (!first || stopped()) return { answer: [] };
+  const { width, height } = first;
+  const by = 2 ** level;
+  const answer = ghostPlaces(moved).map(({ marks, share }) => {
+    const [found] = contours().size([width, height]).thresholds([0.5])(
+      marks as unknown as number[],
+    );
+    const lines = (found?.coordinates ?? [])
+      .flat()
+      .map((ring) => ring.map(([x = 0, y = 0]) => ({ x: x * by, y: y * by })));
+    return { lines, share };
+  });
+  return { answer };
 };
