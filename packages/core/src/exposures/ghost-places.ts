@@ -1,9 +1,16 @@
+import { boxMean } from '@diplex/imaging';
 import { regionsOf } from '../pick/regions';
 import { findGhosts } from './find-ghosts';
 import { type FramePixels, stopsBetween } from './frame-light';
 
 /** Places smaller than this share of the frame are not worth a look. */
 const LEAST_SHARE = 0.0004;
+
+/** Places within this share of the longer side of one another are one, and as much is added around each. */
+const JOINED = 0.01;
+
+/** So little of a square has to be marked for its middle to be near. */
+const NEAR = 0.02;
 
 /** So many places are told at most, the largest. */
 const MOST_PLACES = 12;
@@ -33,10 +40,19 @@ export function ghostPlaces(frames: readonly FramePixels[]): GhostPlace[] {
       if (mark) all[p] = 1;
     });
   }
-  const { of, sizes, firsts } = regionsOf(all, width, height);
-  return sizes
-    .map((size, region) => ({ region, size, odd: all[firsts[region] as number] === 1 }))
-    .filter(({ odd, size }) => odd && size >= LEAST_SHARE * all.length)
+  // What lies near belongs together: of one thing parts may look alike by chance.
+  const reach = Math.max(1, Math.round(JOINED * Math.max(width, height)));
+  const near = boxMean(Float32Array.from(all), width, height, reach);
+  const grown = Uint8Array.from(near, (value) => (value > NEAR ? 1 : 0));
+  const { of, firsts } = regionsOf(grown, width, height);
+  const odd = firsts.map(() => 0);
+  all.forEach((mark, p) => {
+    const region = of[p] as number;
+    if (mark) odd[region] = (odd[region] ?? 0) + 1;
+  });
+  return firsts
+    .map((start, region) => ({ region, size: odd[region] ?? 0, marked: grown[start] === 1 }))
+    .filter(({ marked, size }) => marked && size >= LEAST_SHARE * all.length)
     .sort((a, b) => b.size - a.size)
     .slice(0, MOST_PLACES)
     .map(({ region, size }) => ({
