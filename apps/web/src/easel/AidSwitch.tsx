@@ -2,11 +2,11 @@ import { IconEye } from '@tabler/icons-react';
 import { LOOKING_AIDS, type LookingAid, useHand } from '../bench/hand-store';
 import { AID_LOOKS } from './looking-aids';
 
-/** One switch for how the picture is looked at, in its upper left corner. */
+/** One switch for how the picture is looked at. */
 export function AidSwitch() {
   const aid = useHand((state) => state.aid);
   return (
-    <label className="absolute top-2.5 left-3 flex h-7 items-center gap-1.5 rounded-md bg-float px-2 text-[11.5px] text-quiet">
+    <label className="flex h-7 items-center gap-1 px-1">
       <IconEye size={15} aria-hidden />
       <span className="sr-only">Look at</span>
       <select

@@ -39,7 +39,7 @@ export function BeforePicture({ area }: BeforePictureProps) {
         className="absolute inset-0 size-full"
         style={style}
       />
-      <span className="pointer-events-none absolute top-12 left-3 rounded-md bg-float px-2 py-1 text-[11.5px] text-quiet">
+      <span className="pointer-events-none absolute top-2.5 left-3 rounded-md bg-float px-2 py-1 text-[11.5px] text-quiet">
         {before ? `After: ${before.words}` : 'As it was opened'}
       </span>
       {way === 'split' && <SplitLine />}

@@ -10,7 +10,6 @@ import { useCamera } from '../picture/camera-store';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
 import { useComponenting } from '../tools/component/settings';
 import { TOOLS } from '../tools/tools';
-import { AidSwitch } from './AidSwitch';
 import { AreaOutline } from './AreaOutline';
 import { BeforePicture } from './BeforePicture';
 import { ClipMarks } from './ClipMarks';
@@ -80,7 +79,6 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
       ) : (
         <>
           {cutting && <ViewSwitch />}
-          <AidSwitch />
           <Readout area={area} />
           <ZoomBox />
         </>

@@ -4,6 +4,7 @@ import { actionNamed } from '../actions/actions';
 import { useComposition } from '../bench/composition-store';
 import { IconButton } from '../controls/IconButton';
 import { useCamera } from '../picture/camera-store';
+import { AidSwitch } from './AidSwitch';
 
 const CHOICES = [
   { id: 'zoom-fit', words: 'Fit' },
@@ -11,7 +12,7 @@ const CHOICES = [
   { id: 'zoom-400', words: '400 %' },
 ] as const;
 
-/** Zoom and surround, in the lower right corner of the picture. */
+/** How the picture is looked at, zoom and surround, in its lower right corner. */
 export function ZoomBox() {
   const zoom = useCamera((state) => state.zoom);
   const fitted = useCamera((state) => state.fitted);
@@ -20,6 +21,7 @@ export function ZoomBox() {
   const percent = zoom * window.devicePixelRatio * 100;
   return (
     <div className="absolute right-3 bottom-2.5 flex items-center gap-1 rounded-md bg-float px-1.5 text-[11.5px] text-quiet">
+      <AidSwitch />
       <label className="flex items-center gap-1.5 px-1" title="Lightness of the surround">
         Surround
         <input
