@@ -47,7 +47,12 @@ export function BracketSection() {
   const { found, look } = useBrackets();
   // What cannot be looked at now is when the shelf changes; brackets are a help, not a need.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the shelf is what is looked at
-  useEffect(() => void look().catch(() => undefined), [sources, look]);
+  useEffect(() => {
+    // Whoever goes on to another stage does not wait for it there.
+    const stop = new AbortController();
+    void look(stop.signal).catch(() => undefined);
+    return () => stop.abort();
+  }, [sources, look]);
   if (found.length === 0) return null;
   return (
     <Section title="Brackets" aside={counted(found.length, 'bracket')}>

@@ -16,7 +16,8 @@ interface Brackets {
   readonly found: readonly FoundBracket[];
   /** The photographs that were looked at. */
   readonly seen: string;
-  look(): Promise<void>;
+  /** Looks for brackets on the shelf; what is stopped is looked for the next time. */
+  look(signal: AbortSignal): Promise<void>;
 }
 
 /** Only photographs of one size can be of one scene. */
@@ -28,7 +29,7 @@ function sizeOf({ width, height }: { readonly width: number; readonly height: nu
 export const useBrackets = create<Brackets>((set, get) => ({
   found: [],
   seen: '',
-  async look() {
+  async look(signal) {
     const { sources } = useShelf.getState();
     const seen = sources.map(({ hash }) => hash).join();
     if (seen === get().seen) return;
@@ -43,9 +44,13 @@ export const useBrackets = create<Brackets>((set, get) => ({
       const asked = likely.map(({ hash, width, height, takenAt }) => ({
         ...{ id: hash, width, height, takenAt, level: levelCount(width, height) - 1 },
       }));
-      const found = await pageEngine().run('find-brackets', { sources: asked }, pickSeat());
+      const options = { ...pickSeat(), signal };
+      const found = await pageEngine().run('find-brackets', { sources: asked }, options);
       if (get().seen !== seen) return;
       set({ found: found.map(({ ids, stops }) => ({ hashes: ids, stops })) });
+    } catch (error) {
+      if (get().seen === seen) set({ seen: '' });
+      throw error;
     } finally {
       for (const each of letGo) each();
     }

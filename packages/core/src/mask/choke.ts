@@ -70,17 +70,27 @@ function movedValue(
   }
   const length = Math.hypot(dx, dy);
   if (length < 1e-6) return from.data[at] as number;
-  return valueAt(from, x - (by * dx) / length, y - (by * dy) / length);
+  return valueAt(from, x, y, -(by * dx) / length, -(by * dy) / length);
 }
 
-/** Linear interpolation between pixel centres; (x, y) counts whole pixels from the first centre. */
-function valueAt({ width, height, data }: CoverageImage, x: number, y: number): number {
-  const px = Math.max(0, Math.min(width - 1.001, x));
-  const py = Math.max(0, Math.min(height - 1.001, y));
-  const [x0, y0] = [Math.floor(px), Math.floor(py)];
-  const [u, v] = [px - x0, py - y0];
-  const i = y0 * width + x0;
-  const top = (data[i] as number) * (1 - u) + (data[i + 1] as number) * u;
-  const bottom = (data[i + width] as number) * (1 - u) + (data[i + width + 1] as number) * u;
+/**
+ * Linear interpolation between pixel centres, so far away from one of them. The way is taken apart by itself, so that it
+ * is the same numbers wherever the pixel lies in a region.
+ */
+function valueAt(
+  { width, height, data }: CoverageImage,
+  x: number,
+  y: number,
+  wayX: number,
+  wayY: number,
+): number {
+  const [left, above] = [Math.floor(wayX), Math.floor(wayY)];
+  const [u, v] = [wayX - left, wayY - above];
+  const column = (at: number) => Math.max(0, Math.min(width - 1, at));
+  const row = (at: number) => Math.max(0, Math.min(height - 1, at)) * width;
+  const [x0, x1] = [column(x + left), column(x + left + 1)];
+  const [y0, y1] = [row(y + above), row(y + above + 1)];
+  const top = (data[y0 + x0] as number) * (1 - u) + (data[y0 + x1] as number) * u;
+  const bottom = (data[y1 + x0] as number) * (1 - u) + (data[y1 + x1] as number) * u;
   return top * (1 - v) + bottom * v;
 }

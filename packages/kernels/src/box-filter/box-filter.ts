@@ -69,7 +69,9 @@ export function boxFilterTwin(
 ): void {
   let a = new Int32Array(plane.length);
   let b = new Int32Array(plane.length);
-  for (let i = 0; i < a.length; i++) a[i] = Math.round((plane[i] as number) * FILTER_STEPS);
+  for (let i = 0; i < a.length; i++) {
+    a[i] = Math.trunc(Math.fround((plane[i] as number) * FILTER_STEPS + 0.5));
+  }
   for (const along of [boxPassAcross, boxPassDown]) {
     for (let pass = 0; pass < PASSES; pass++) {
       along(a, b, width, height, r, fringe);

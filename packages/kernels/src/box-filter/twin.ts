@@ -13,9 +13,23 @@ export type BoxPass = (
   fringe: number,
 ) => void;
 
+// In single precision step by step, as the kernel: a step of whole numbers more or less shows where an edge is made steep.
+const f = Math.fround;
+
+/** One over how many samples a box counts. */
+function weightOf(r: number, fringe: number): number {
+  return f(1 / f(2 * r + 1 + f(fringe + fringe)));
+}
+
+/** The mean of a box from the sum of its samples and that of its next neighbours. */
+function meanOf(sum: number, ends: number, fringe: number, weight: number): number {
+  const all = f(f(sum) + f(fringe * f(ends)));
+  return Math.trunc(f(f(all * weight) + 0.5));
+}
+
 /** Along the rows. */
 export const boxPassAcross: BoxPass = (from, to, width, height, r, fringe) => {
-  const weight = 1 / (2 * r + 1 + 2 * fringe);
+  const [by, weight] = [f(fringe), weightOf(r, f(fringe))];
   // One row with r + 1 samples more on either side, so that the loop needs no look at the edges.
   const reach = r + 1;
   const line = new Int32Array(width + 2 * reach);
@@ -29,7 +43,7 @@ export const boxPassAcross: BoxPass = (from, to, width, height, r, fringe) => {
     for (let x = 0; x < width; x++) {
       const before = line[x] as number;
       const after = line[x + 2 * reach] as number;
-      to[start + x] = Math.floor((sum + fringe * (before + after)) * weight + 0.5);
+      to[start + x] = meanOf(sum, before + after, by, weight);
       sum += after - (line[x + 1] as number);
     }
   }
@@ -37,7 +51,7 @@ export const boxPassAcross: BoxPass = (from, to, width, height, r, fringe) => {
 
 /** Down the columns, all of them together, so that memory is read in its order. */
 export const boxPassDown: BoxPass = (from, to, width, height, r, fringe) => {
-  const weight = 1 / (2 * r + 1 + 2 * fringe);
+  const [by, weight] = [f(fringe), weightOf(r, f(fringe))];
   const rowAt = (y: number) => Math.max(0, Math.min(height - 1, y)) * width;
   const sums = new Float64Array(width);
   for (let y = -r; y <= r; y++) {
@@ -53,7 +67,7 @@ export const boxPassDown: BoxPass = (from, to, width, height, r, fringe) => {
       const sum = sums[x] as number;
       const next = from[after + x] as number;
       const ends = (from[before + x] as number) + next;
-      to[start + x] = Math.floor((sum + fringe * ends) * weight + 0.5);
+      to[start + x] = meanOf(sum, ends, by, weight);
       sums[x] = sum + next - (from[leaving + x] as number);
     }
   }
