@@ -12,7 +12,7 @@ export function AidSwitch() {
       <select
         aria-label="How the picture is looked at"
         value={aid}
-        className="cursor-pointer bg-float text-base-content"
+        className="h-6 cursor-pointer bg-float text-base-content"
         onChange={(event) => useHand.getState().take({ aid: event.target.value as LookingAid })}
       >
         {LOOKING_AIDS.map((each) => (
