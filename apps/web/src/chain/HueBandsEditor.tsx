@@ -15,12 +15,12 @@ const [LIGHT, CHROMA] = [0.72, 0.12];
 /** Inner and outer radius of the ring of hues, and how far bands stand out beyond it, in the drawing's own units. */
 const [INNER, OUTER, BEYOND] = [30, 40, 16];
 
-function colourOf(hue: number): string {
+function colourOf(hue: number, alpha = 1): string {
   const rgb = new Float64Array(3);
   const angle = (hue * Math.PI) / 180;
   lightOfOklab(LIGHT, CHROMA * Math.cos(angle), CHROMA * Math.sin(angle), rgb);
   const byte = (value: number) => Math.round(255 * Math.max(0, Math.min(1, value)) ** (1 / 2.2));
-  return `rgb(${byte(rgb[0] ?? 0)} ${byte(rgb[1] ?? 0)} ${byte(rgb[2] ?? 0)})`;
+  return `rgb(${byte(rgb[0] ?? 0)} ${byte(rgb[1] ?? 0)} ${byte(rgb[2] ?? 0)} / ${alpha})`;
 }
 
 /** A place on the ring; hues go round against the clock, from the right. */
@@ -58,8 +58,7 @@ function HueRing({ bands }: { readonly bands: Bands }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: see above
           key={i}
           d={bump(bands, i)}
-          fill={colourOf(band.hue)}
-          fillOpacity={0.35}
+          fill={colourOf(band.hue, 0.35)}
           stroke="var(--color-base-content)"
           strokeWidth={0.8}
         />

@@ -33,7 +33,7 @@ export function framesOf(group: Layer): readonly PhotoLayer[] {
   const { composition } = useComposition.getState();
   if (!isGroup(group)) return [];
   const inside = group.content.children.flatMap((id) => layerById(composition, id) ?? []);
-  const frames = inside.filter(isPhoto).filter(({ shown }) => shown);
+  const frames = inside.flatMap((layer) => (isPhoto(layer) && layer.shown ? [layer] : []));
   const [first] = frames;
   const alike = frames.every(
     ({ content }) =>

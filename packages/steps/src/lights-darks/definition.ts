@@ -6,7 +6,7 @@ export const lightsDarks = defineStep({
   version: 1,
   words: 'Lights and darks',
   group: 'Light',
-  finds: ['recover lights', 'open shadows', 'highlights', 'shadows', 'fill light', 'dynamic range'],
+  finds: ['recover lights', 'open darks', 'bright parts', 'dark parts', 'shadows', 'dynamic range'],
   on: 'content',
   fields: {
     lights: amount('Hold back lights', BOTH_WAYS),

@@ -1,9 +1,6 @@
 import type { Brush } from '@diplex/core';
 import { Choice } from '../../controls/Choice';
-import { Pick } from '../../controls/Pick';
-import { RadiusAmount } from '../../controls/RadiusAmount';
-import { ShareAmount } from '../../controls/ShareAmount';
-import { PRESSURE } from '../strokes/pressure';
+import { StrokeAmounts } from '../strokes/StrokeAmounts';
 import { useBrush } from './settings';
 
 /** What the brush does at every stroke. */
@@ -11,16 +8,6 @@ export function BrushOptions() {
   const { brush, brushOn, set: setBrush } = useBrush();
   const [gives, takes] = brushOn === 'fringe' ? ['clean', 'leave'] : ['show', 'hide'];
   const set = (change: Partial<Brush>) => setBrush({ brush: { ...brush, ...change } });
-  const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
-    <ShareAmount
-      layout="stack"
-      label={label}
-      value={brush[key]}
-      least={least / 100}
-      onTry={(value) => set({ [key]: value })}
-      onSet={(value) => set({ [key]: value })}
-    />
-  );
   return (
     <>
       {!brush.edge && !brush.work && (
@@ -34,16 +21,7 @@ export function BrushOptions() {
           onChoose={(way) => set({ value: way === 'show' ? 1 : 0 })}
         />
       )}
-      <RadiusAmount radius={brush.radius} from={1} to={2000} onSet={(radius) => set({ radius })} />
-      {share('Softness', 'softness', 0)}
-      {share('Strength', 'strength', 1)}
-      {share('Flow', 'flow', 1)}
-      <Pick
-        label="Pen pressure"
-        value={brush.pressure}
-        options={PRESSURE}
-        onChoose={(pressure) => set({ pressure })}
-      />
+      <StrokeAmounts brush={brush} onSet={set} />
     </>
   );
 }

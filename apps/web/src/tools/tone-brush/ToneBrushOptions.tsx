@@ -1,10 +1,7 @@
 import type { Brush } from '@diplex/core';
 import { Choice } from '../../controls/Choice';
 import { LikenessAmount } from '../../controls/LikenessAmount';
-import { Pick } from '../../controls/Pick';
-import { RadiusAmount } from '../../controls/RadiusAmount';
-import { ShareAmount } from '../../controls/ShareAmount';
-import { PRESSURE } from '../strokes/pressure';
+import { StrokeAmounts } from '../strokes/StrokeAmounts';
 import { type ToneWay, useToneBrush } from './settings';
 import { brushedBy } from './tone-brush';
 
@@ -22,16 +19,6 @@ export function ToneBrushOptions({ kind }: { readonly kind: string }) {
   ];
   if (against)
     ways.push({ value: 'restores', words: 'Restore', hint: 'Brings back what there was' });
-  const share = (label: string, key: 'softness' | 'strength' | 'flow', least: number) => (
-    <ShareAmount
-      layout="stack"
-      label={label}
-      value={brush[key]}
-      least={least / 100}
-      onTry={(value) => set({ [key]: value })}
-      onSet={(value) => set({ [key]: value })}
-    />
-  );
   return (
     <>
       <Choice
@@ -40,16 +27,7 @@ export function ToneBrushOptions({ kind }: { readonly kind: string }) {
         options={ways}
         onChoose={(next) => setBrush({ way: next })}
       />
-      <RadiusAmount radius={brush.radius} from={1} to={2000} onSet={(radius) => set({ radius })} />
-      {share('Softness', 'softness', 0)}
-      {share('Flow', 'flow', 1)}
-      {share('Strength', 'strength', 1)}
-      <Pick
-        label="Pen pressure"
-        value={brush.pressure}
-        options={PRESSURE}
-        onChoose={(pressure) => set({ pressure })}
-      />
+      <StrokeAmounts brush={brush} onSet={set} />
       <label className="flex h-[26px] items-center gap-1.5 text-[12px] text-quiet">
         <input
           type="checkbox"
