@@ -1,9 +1,10 @@
 import { neededPixels } from '@diplex/core';
 import type { Composition, Point } from '@diplex/document';
 import { useEffect, useState } from 'react';
-import { stateBefore, useCompare } from '../bench/compare-store';
-import { shownComposition, useComposition } from '../bench/composition-store';
+import { stateBefore } from '../bench/compare-store';
+import { shownComposition } from '../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { followShown } from './follow-shown';
 
 /** Encoded, 0..1. */
 export interface ReadColour {
@@ -16,9 +17,6 @@ export interface SampleColours {
   readonly before: ReadColour;
   readonly after: ReadColour;
 }
-
-/** While an amount is dragged samples are read at most so often, in milliseconds. */
-const PAUSE = 120;
 
 async function colourAt(composition: Composition, place: Point): Promise<ReadColour> {
   const region = { ...place, width: 1, height: 1 };
@@ -37,8 +35,7 @@ export function useSampleColours(places: readonly Point[]): readonly SampleColou
   const [colours, setColours] = useState<readonly SampleColours[]>([]);
   useEffect(() => {
     let stays = true;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const read = async () => {
+    const end = followShown(async () => {
       const [before, after] = [stateBefore(), shownComposition()];
       const found = await Promise.all(
         places.map(async (place) => ({
@@ -47,18 +44,10 @@ export function useSampleColours(places: readonly Point[]): readonly SampleColou
         })),
       );
       if (stays) setColours(found);
-    };
-    const later = () => {
-      clearTimeout(timer);
-      // What cannot be read now is after the next change.
-      timer = setTimeout(() => void read().catch(() => undefined), PAUSE);
-    };
-    later();
-    const ends = [useComposition.subscribe(later), useCompare.subscribe(later)];
+    });
     return () => {
       stays = false;
-      clearTimeout(timer);
-      for (const end of ends) end();
+      end();
     };
   }, [places]);
   return colours;
