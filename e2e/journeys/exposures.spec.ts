@@ -41,6 +41,24 @@ test('a bracket is found on the shelf, laid aligned, and fused by masks', async 
   });
 
   await card(page, 'Exposures').click();
+  await test.step('the tones of one exposure are tried, shown alone, and held to be painted through', async () => {
+    const whole = await bench.pixels();
+    await page.getByRole('button', { name: 'The narrow lights' }).hover();
+    await expect.poll(async () => worst(await bench.pixels(), whole)).toBeGreaterThan(40);
+    const tried = await bench.pixels();
+    await page.getByRole('button', { name: 'The narrow lights' }).click();
+    await page.mouse.move(500, 400);
+    await expect.poll(async () => worst(await bench.pixels(), tried)).toBe(0);
+    await bench.undo();
+    await page.getByRole('button', { name: 'paint', exact: true }).click();
+    await page.getByRole('button', { name: 'The narrow lights' }).click();
+    await expect(page.getByTestId('sentence')).toContainText('inside the area only');
+    await expect.poll(async () => worst(await bench.pixels(), whole)).toBe(0);
+    await bench.undo();
+    await bench.stage('Match');
+    await card(page, 'Exposures').click();
+  });
+
   const burnt = await bench.colourAt(VIEW);
   const wall = await bench.colourAt(WALL);
   await page.getByRole('button', { name: 'Fuse', exact: true }).click();
@@ -104,6 +122,9 @@ test('states are looked at, compared and opened from the history', async ({ page
     await expect(left).toHaveAttribute('data-settled', 'true');
     await page.getByLabel('How before and after are compared').selectOption('beside');
     await expect(left).toHaveAttribute('data-settled', 'true');
+    await page.getByLabel('How before and after are compared').selectOption('flicker');
+    await expect(left).toBeHidden();
+    await expect(left).toBeVisible();
     await page.getByLabel('How before and after are compared').selectOption('held');
     await expect(left).toHaveCount(0);
   });

@@ -125,6 +125,8 @@ export { meanColour } from './render/mean-colour';
 export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';
 export {
+  type BinCounts,
+  type CountName,
   colourInto,
   colourNeeds,
   histogramInto,

@@ -1,9 +1,11 @@
 import type {
+  BinCounts,
   Bracket,
   BracketCandidate,
   Brush,
   Colour,
   ComponentRanks,
+  CountName,
   EdgeCheck,
   FrameMove,
   FusionAmounts,
@@ -130,8 +132,8 @@ export interface Jobs {
     ask: { composition: number; layer: string; step: string };
     answer: Float32Array;
   };
-  /** How much of what shows has each value: see `readingOf`. */
-  reading: { ask: { composition: number; of: ReadOf }; answer: Float32Array };
+  /** How many pixels of what shows fall into each bin: see `readingOf`. */
+  reading: { ask: { composition: number; of: ReadOf; by: CountName }; answer: BinCounts };
   /** The colour that comes into a step around a place: see `colourInto`. */
   'step-colour': {
     ask: { composition: number; layer: string; step: string; at: Point };

@@ -1,4 +1,5 @@
 export { amountSaid } from './amount-said';
+export { CHROMA_PLANE, CHROMA_REACH } from './chroma-plane';
 export {
   type Computation,
   HISTOGRAM_BINS,
@@ -7,6 +8,7 @@ export {
   type PointOperation,
   type RunPlace,
 } from './computation';
+export type { Count } from './count-pixels';
 export { curveThrough } from './curves/curve-through';
 export { withPoint } from './curves/with-point';
 export {
@@ -21,7 +23,7 @@ export {
 export type { StepEntry } from './entry';
 export { LEAST_APART, MOST_POINTS } from './field-rules';
 export * from './fields';
-export { histogramOf } from './histogram';
+export { HISTOGRAM } from './histogram';
 export { bandWeights } from './hue-bands/compute';
 export {
   CHANNELS as LEVELS_CHANNELS,
@@ -35,4 +37,5 @@ export { setStepValues } from './operations/set-step-values';
 export { mixStep, type PointStep, runPoints } from './run-points';
 export { isAtWork, presentValues, valueProblems } from './step-values';
 export { definitionOf, STEPS, stepEntry } from './table';
+export { WAVEFORM } from './waveform';
 export { balanceFor, balanceForEncoded } from './white-balance/balance';

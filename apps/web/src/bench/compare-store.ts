@@ -2,8 +2,8 @@ import type { Composition } from '@diplex/document';
 import { create } from 'zustand';
 import { useComposition } from './composition-store';
 
-/** How two states are compared: while a key is held, parted by a line, one beside the other, or what differs alone. */
-export const COMPARE_WAYS = ['held', 'split', 'beside', 'difference'] as const;
+/** How two states are compared: while a key is held, parted by a line, one beside the other, in turn, or what differs alone. */
+export const COMPARE_WAYS = ['held', 'split', 'beside', 'flicker', 'difference'] as const;
 export type CompareWay = (typeof COMPARE_WAYS)[number];
 
 /** A state of the composition, as it is called in the history. */

@@ -18,6 +18,8 @@ const LOOKS: Readonly<Record<CompareWay, (line: number) => CSSProperties>> = {
   held: () => ({}),
   split: upTo,
   beside: () => upTo(0.5),
+  // In turn with the present one, about once a second.
+  flicker: () => ({ animation: 'in-turn 1s steps(1) infinite' }),
   difference: () => ({ mixBlendMode: 'difference' }),
 };
 

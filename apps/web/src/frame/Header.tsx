@@ -16,7 +16,13 @@ import { JobLine } from './JobLine';
 import { SavedMark } from './SavedMark';
 
 const WAY_WORDS: Readonly<Record<CompareWay, string>> = {
-  ...{ held: 'by key', split: 'split', beside: 'side by side', difference: 'difference' },
+  ...{
+    held: 'by key',
+    split: 'split',
+    beside: 'side by side',
+    flicker: 'flicker',
+    difference: 'difference',
+  },
 };
 
 /** Title, saved state, undo and redo, compare, and the job line. */

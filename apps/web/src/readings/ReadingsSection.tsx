@@ -1,4 +1,4 @@
-import type { ReadOf } from '@diplex/core';
+import type { CountName, ReadOf } from '@diplex/core';
 import type { Layer } from '@diplex/document';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
@@ -7,6 +7,7 @@ import { HistogramPicture } from '../chain/HistogramPicture';
 import { countsOf } from '../chain/use-step-histogram';
 import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
+import { BinsPicture } from './BinsPicture';
 import { clippedShares } from './clipped-share';
 import { SampleRows } from './SampleRows';
 import { useReading } from './use-reading';
@@ -20,6 +21,20 @@ const CHANNELS = [
   { value: 'blue', words: 'B', means: 'Blue' },
   { value: 'lightness', words: 'L', means: 'Lightness' },
 ] as const;
+
+const CHARTS = [
+  { value: 'histogram', words: 'histogram' },
+  {
+    value: 'waveform',
+    words: 'waveform',
+    means: 'Tones from the left of the picture to its right',
+  },
+  {
+    value: 'chroma',
+    words: 'chroma',
+    means: 'Colours by hue and how vivid they are, grey in the middle',
+  },
+] as const satisfies readonly { value: CountName; words: string; means?: string }[];
 
 const percent = (share: number) => `${(share * 100).toFixed(share < 0.01 ? 2 : 1)} %`;
 
@@ -35,8 +50,10 @@ export function ReadingsSection({ layer }: { readonly layer: Layer }) {
   const [channel, setChannel] = useState<(typeof CHANNELS)[number]['value']>('all');
   const [tall, setTall] = useState<'plain' | 'log'>('plain');
   const read = of === 'area' && !hasArea ? 'composition' : of;
-  const reading = useReading(readFrom(read, layer));
-  const { lights, darks } = reading ? clippedShares(reading) : { lights: 0, darks: 0 };
+  const [by, setBy] = useState<CountName>('histogram');
+  const histogram = useReading(readFrom(read, layer), 'histogram');
+  const { lights, darks } = histogram ? clippedShares(histogram.data) : { lights: 0, darks: 0 };
+  const told = `The tones of the ${read}: ${percent(darks)} blocked, ${percent(lights)} burnt out`;
   return (
     <Section title="Readings">
       <Choice
@@ -49,27 +66,39 @@ export function ReadingsSection({ layer }: { readonly layer: Layer }) {
         ]}
         onChoose={setOf}
       />
-      <svg
-        viewBox="0 0 1 1"
-        preserveAspectRatio="none"
-        className="mt-1 h-[76px] w-full rounded-md bg-base-300"
-        role="img"
-        data-testid="histogram"
-        aria-label={`The tones of the ${read}: ${percent(darks)} blocked, ${percent(lights)} burnt out`}
-      >
-        <HistogramPicture counts={reading && countsOf(reading, tall)} channel={channel} />
-      </svg>
+      {by === 'histogram' ? (
+        <svg
+          viewBox="0 0 1 1"
+          preserveAspectRatio="none"
+          className="mt-1 h-[76px] w-full rounded-md bg-base-300"
+          role="img"
+          data-testid="histogram"
+          aria-label={told}
+        >
+          <HistogramPicture
+            counts={histogram && countsOf(histogram.data, tall)}
+            channel={channel}
+          />
+        </svg>
+      ) : (
+        <BinsPicture of={readFrom(read, layer)} by={by} channel={channel} told={told} />
+      )}
       <div className="mt-1 flex flex-wrap items-center gap-1">
-        <Choice label="Channel read" value={channel} options={CHANNELS} onChoose={setChannel} />
-        <Choice
-          label="How tall"
-          value={tall}
-          options={[
-            { value: 'plain', words: 'plain' },
-            { value: 'log', words: 'log' },
-          ]}
-          onChoose={setTall}
-        />
+        <Choice label="Chart" value={by} options={CHARTS} onChoose={setBy} />
+        {by !== 'chroma' && (
+          <Choice label="Channel read" value={channel} options={CHANNELS} onChoose={setChannel} />
+        )}
+        {by === 'histogram' && (
+          <Choice
+            label="How tall"
+            value={tall}
+            options={[
+              { value: 'plain', words: 'plain' },
+              { value: 'log', words: 'log' },
+            ]}
+            onChoose={setTall}
+          />
+        )}
       </div>
       <label
         title="How much is blocked, and how much is burnt out"

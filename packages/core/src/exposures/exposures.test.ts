@@ -168,7 +168,8 @@ describe('fusing exposures', () => {
     const wanted = (light[0] as Float32Array).map(
       (value, i) => 0.3 * value + 0.5 * (light[1]?.[i] as number) + 0.2 * (light[2]?.[i] as number),
     );
-    const shares = fusionShares(light, wanted, fusionWeights(frames));
+    const weights = fusionWeights(frames);
+    const shares = fusionShares({ width: WIDTH, frames: light, wanted, weights });
     const masks = masksOfShares(shares);
     let worst = 0;
     for (let i = 0; i < wanted.length; i += 31) {

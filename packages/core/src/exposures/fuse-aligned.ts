@@ -27,7 +27,9 @@ export function fuseAligned(
 ): Fusion {
   const light = frames.map(({ data }) => data.map((value) => decodeExactly(value)));
   const wanted = heldBack(fuseExposures(frames, amounts)).map((value) => decodeExactly(value));
-  const shares = fusionShares(light, wanted, fusionWeights(frames, amounts));
+  const weights = fusionWeights(frames, amounts);
+  const width = frames[0]?.width ?? 0;
+  const shares = fusionShares({ width, frames: light, wanted, weights });
   const drawn = new Float32Array(wanted.length);
   for (let i = 0; i < drawn.length; i++) {
     const p = Math.floor(i / 3);

@@ -1,5 +1,17 @@
-/** How strongly the shares keep to the weights that they begin from, where several would draw the same. */
-const KEEPS = 1e-3;
+import { boxMean } from '@diplex/imaging';
+import { shareSolver } from './share-solver';
+
+/** Each pixel is solved together with those around it, in squares that reach so far: first widely, then closely. */
+const PASSES = [
+  { reach: 4, keeps: 1e-3 },
+  { reach: 1, keeps: 1e-2 },
+] as const;
+
+/** The weights that shares begin from are smoothed over squares that reach so far: they jump from pixel to pixel. */
+const SMOOTHED = 4;
+
+/** Solved at a time, so that the products of many frames do not fill the memory. */
+const BAND_PIXELS = 400_000;
 
 /** Light darker than this is told apart no better. */
 const DARKEST = 0.002;
@@ -9,123 +21,137 @@ function seen(light: number): number {
   return Math.max(DARKEST, light) ** -0.58;
 }
 
-/** So often shares below nothing are set to nothing and the others solved again. */
-const ROUNDS = 4;
+/** Frames, and what they are to draw together, of some whole rows. */
+interface Rows {
+  readonly width: number;
+  readonly frames: readonly Float32Array[];
+  readonly wanted: Float32Array;
+  readonly weights: readonly Float32Array[];
+}
+
+/** The mean around each pixel, with a weight that falls off linearly. */
+function around(plane: Float32Array, width: number, reach: number): Float32Array {
+  const height = plane.length / width;
+  return boxMean(boxMean(plane, width, height, reach), width, height, reach);
+}
 
 /**
- * The share of each frame that together come nearest to a picture, pixel by pixel: least squares on shares that are not
- * below nothing and add up to one, near given weights where the frames leave it open.
+ * The share of each frame that together come nearest to a picture: least squares on shares that are not below nothing
+ * and add up to one, and near given weights where the frames leave it open. Pixels are solved together with those
+ * around them, so that noise and lines of one pixel do not become edges of a mask.
+ * @param width pixels of a row
  * @param frames values of each frame, three a pixel, in linear light, in which they are mixed
  * @param wanted values of the picture in the same space
- * @param weights shares to keep near to, adding up to one
+ * @param weights shares to keep near to, adding up to one; nothing where a frame has nothing to give
  * @returns shares of each frame, 0..1
  */
-export function fusionShares(
-  frames: readonly Float32Array[],
-  wanted: Float32Array,
-  weights: readonly Float32Array[],
-): Float32Array[] {
-  const count = wanted.length / 3;
-  const n = frames.length;
-  const shares = frames.map(() => new Float32Array(count));
-  const own = new Float64Array(n);
-  const free = new Uint8Array(n);
-  for (let p = 0; p < count; p++) {
-    for (let k = 0; k < n; k++) {
-      own[k] = weights[k]?.[p] as number;
-      // Beyond its edge a frame has nothing to give.
-      free[k] = (own[k] as number) > 0 ? 1 : 0;
-    }
-    for (let round = 0; round < ROUNDS; round++) {
-      if (!step(frames, wanted, p, own, free)) break;
-    }
-    let sum = 0;
-    for (let k = 0; k < n; k++) sum += Math.max(0, own[k] as number);
-    for (let k = 0; k < n; k++) {
-      (shares[k] as Float32Array)[p] = sum > 0 ? Math.max(0, own[k] as number) / sum : 1 / n;
-    }
+export function fusionShares({ width, frames, wanted, weights }: Rows): Float32Array[] {
+  const height = wanted.length / 3 / width;
+  const margin = 2 * (SMOOTHED + PASSES.reduce((all, { reach }) => all + 2 * reach, 0));
+  const rows = Math.max(1, Math.floor(BAND_PIXELS / width));
+  const shares = frames.map(() => new Float32Array(wanted.length / 3));
+  for (let top = 0; top < height; top += rows) {
+    const from = Math.max(0, top - margin);
+    const to = Math.min(height, top + rows + margin);
+    const of = (plane: Float32Array, values: number) =>
+      plane.subarray(from * width * values, to * width * values);
+    const band = sharesOfRows({
+      width,
+      frames: frames.map((frame) => of(frame, 3)),
+      wanted: of(wanted, 3),
+      weights: weights.map((plane) => of(plane, 1)),
+    });
+    const [begin, end] = [top * width, Math.min(height, top + rows) * width];
+    band.forEach((found, k) => {
+      shares[k]?.set(found.subarray(begin - from * width, end - from * width), begin);
+    });
   }
   return shares;
 }
 
-/**
- * Moves the free shares of a pixel to where they fit best and add up to one; those that fell below nothing are held
- * there. Returns whether there were any.
- */
-function step(
-  frames: readonly Float32Array[],
-  wanted: Float32Array,
-  p: number,
-  own: Float64Array,
-  free: Uint8Array,
-): boolean {
-  const n = frames.length;
-  const i = p * 3;
-  // The mean of the free frames is taken out, so that changes add up to nothing.
-  let freed = 0;
-  for (let k = 0; k < n; k++) freed += free[k] as number;
-  if (freed < 2) return false;
-  const off = [0, 0, 0];
-  const mean = [0, 0, 0];
-  const steep = [0, 1, 2].map((c) => seen(wanted[i + c] as number));
-  for (let c = 0; c < 3; c++) {
-    const slope = steep[c] as number;
-    let [sum, all] = [0, 0];
-    for (let k = 0; k < n; k++) {
-      const value = frames[k]?.[i + c] as number;
-      sum += value * (own[k] as number);
-      if (free[k]) all += value;
+function sharesOfRows(rows: Rows): Float32Array[] {
+  const { width, weights } = rows;
+  const steep = rows.wanted.map((light) => seen(light) ** 2);
+  let shares = weights.map((of) => around(of, width, SMOOTHED));
+  for (const { reach, keeps } of PASSES) {
+    const solved = solve(rows, productsOf(rows, steep, reach), shares, keeps);
+    shares = solved.map((of) => around(of, width, reach));
+  }
+  return onlyInside(shares, weights);
+}
+
+/** Means around each pixel of frame times frame, the upper half row by row, and of frame times what is wanted. */
+interface Products {
+  readonly pairs: readonly Float32Array[];
+  readonly goals: readonly Float32Array[];
+}
+
+function productsOf({ width, frames, wanted }: Rows, steep: Float32Array, reach: number): Products {
+  const product = (a: Float32Array, b: Float32Array) => {
+    const products = new Float32Array(wanted.length / 3);
+    for (let p = 0, i = 0; p < products.length; p++) {
+      let sum = 0;
+      for (const end = i + 3; i < end; i++) {
+        sum += (steep[i] as number) * (a[i] as number) * (b[i] as number);
+      }
+      products[p] = sum;
     }
-    off[c] = slope * ((wanted[i + c] as number) - sum);
-    mean[c] = all / freed;
+    return around(products, width, reach);
+  };
+  return {
+    pairs: frames.flatMap((a, k) => frames.slice(k).map((b) => product(a, b))),
+    goals: frames.map((frame) => product(frame, wanted)),
+  };
+}
+
+/** The shares of every pixel that fit the products around it best. */
+function solve(
+  { weights }: Rows,
+  { pairs, goals }: Products,
+  near: readonly Float32Array[],
+  keeps: number,
+): Float32Array[] {
+  const n = near.length;
+  const shares = near.map((of) => new Float32Array(of.length));
+  const matrix = new Float64Array(n * n);
+  const goal = new Float64Array(n);
+  const own = new Float64Array(n);
+  const free = new Uint8Array(n);
+  const solveShares = shareSolver(n);
+  const count = shares[0]?.length ?? 0;
+  for (let p = 0; p < count; p++) {
+    for (let k = 0, at = 0; k < n; k++) {
+      for (let j = k; j < n; j++, at++) {
+        const pair = pairs[at]?.[p] as number;
+        matrix[k * n + j] = pair;
+        matrix[j * n + k] = pair;
+      }
+      matrix[k * n + k] = (matrix[k * n + k] as number) + keeps;
+      goal[k] = (goals[k]?.[p] as number) + keeps * (near[k]?.[p] as number);
+      free[k] = (weights[k]?.[p] as number) > 0 ? 1 : 0;
+    }
+    solveShares(matrix, goal, free, own);
+    for (let k = 0; k < n; k++) (shares[k] as Float32Array)[p] = own[k] as number;
   }
-  // The least change of shares that takes the difference away: three unknowns, whatever the number of frames.
-  const m = [0, 0, 0, 0, 0, 0];
-  for (let k = 0; k < n; k++) {
-    if (!free[k]) continue;
-    const [a, b, c] = [0, 1, 2].map(
-      (j) => (steep[j] as number) * ((frames[k]?.[i + j] as number) - (mean[j] as number)),
-    ) as [number, number, number];
-    m[0] = (m[0] as number) + a * a;
-    m[1] = (m[1] as number) + a * b;
-    m[2] = (m[2] as number) + a * c;
-    m[3] = (m[3] as number) + b * b;
-    m[4] = (m[4] as number) + b * c;
-    m[5] = (m[5] as number) + c * c;
-  }
-  const [s00, s01, s02, s11, s12, s22] = [
-    (m[0] as number) + KEEPS,
-    m[1] as number,
-    m[2] as number,
-    (m[3] as number) + KEEPS,
-    m[4] as number,
-    (m[5] as number) + KEEPS,
-  ];
-  const i00 = s11 * s22 - s12 * s12;
-  const i01 = s02 * s12 - s01 * s22;
-  const i02 = s01 * s12 - s02 * s11;
-  const by = 1 / (s00 * i00 + s01 * i01 + s02 * i02);
-  const [x, y, z] = off as [number, number, number];
-  const r = (i00 * x + i01 * y + i02 * z) * by;
-  const g = (i01 * x + (s00 * s22 - s02 * s02) * y + (s01 * s02 - s00 * s12) * z) * by;
-  const b = (i02 * x + (s01 * s02 - s00 * s12) * y + (s00 * s11 - s01 * s01) * z) * by;
-  let fell = false;
-  let lost = 0;
-  for (let k = 0; k < n; k++) {
-    if (!free[k]) continue;
-    const at = (j: number) =>
-      (steep[j] as number) * ((frames[k]?.[i + j] as number) - (mean[j] as number));
-    own[k] = (own[k] as number) + r * at(0) + g * at(1) + b * at(2);
-    if ((own[k] as number) < 0) {
-      lost += own[k] as number;
-      own[k] = 0;
-      free[k] = 0;
-      freed--;
-      fell = true;
+  return shares;
+}
+
+/** Shares with nothing of a frame beyond its edge, adding up to one again. */
+function onlyInside(
+  shares: readonly Float32Array[],
+  weights: readonly Float32Array[],
+): Float32Array[] {
+  const inside = shares.map((of, k) =>
+    of.map((share, p) => ((weights[k]?.[p] as number) > 0 ? share : 0)),
+  );
+  const count = inside[0]?.length ?? 0;
+  for (let p = 0; p < count; p++) {
+    const sum = inside.reduce((all, of) => all + (of[p] as number), 0);
+    for (const [k, of] of inside.entries()) {
+      of[p] = sum > 1e-9 ? (of[p] as number) / sum : (weights[k]?.[p] as number);
     }
   }
-  if (fell) for (let k = 0; k < n; k++) if (free[k]) own[k] = (own[k] as number) + lost / freed;
-  return fell;
+  return inside;
 }
 
 /**

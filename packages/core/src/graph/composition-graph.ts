@@ -33,7 +33,14 @@ import {
   translation,
   withDescendants,
 } from '@diplex/document';
-import { definitionOf, isAtWork, presentValues, stepEntry } from '@diplex/steps';
+import {
+  type Count,
+  definitionOf,
+  HISTOGRAM,
+  isAtWork,
+  presentValues,
+  stepEntry,
+} from '@diplex/steps';
 import { hasFringe } from '../render/clean-fringe';
 import type { GraphNode } from './node';
 import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
@@ -54,10 +61,10 @@ import { BorderNode, ClearNode, FillNode } from './nodes/plain-nodes';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
   ChainEndNode,
+  CountNode,
   CoveredNode,
   type DrawnPoint,
   type Frame,
-  HistogramNode,
   NearNode,
   PointRunNode,
 } from './nodes/step-nodes';
@@ -225,12 +232,12 @@ export class CompositionGraph {
       ...([{ ...layer, steps: before }, nodes.picture, covers, nodes.behind] as const),
     );
     const { mixIn } = this.composition;
-    const histogram = new HistogramNode(content, coverage, this.frameOf(layer), mixIn);
+    const histogram = new CountNode(HISTOGRAM, content, coverage, this.frameOf(layer), mixIn);
     return { content, histogram };
   }
 
-  /** The histogram of what is read: all that shows, a layer as its chain leaves it, or what shows within the area. */
-  read(of: ReadOf): GraphNode {
+  /** A count of what is read: all that shows, a layer as its chain leaves it, or what shows within the area. */
+  read(of: ReadOf, count: Count): GraphNode {
     const { mixIn, canvas } = this.composition;
     const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
     const { width, height } = canvas;
@@ -241,14 +248,14 @@ export class CompositionGraph {
     };
     if (of === 'area') {
       const { mask } = this.layer(areaLayer(this.composition));
-      return new HistogramNode(this.root, mask, frame, mixIn);
+      return new CountNode(count, this.root, mask, frame, mixIn);
     }
     const layer = of === 'composition' ? undefined : layerById(this.composition, of.layer);
-    if (!layer) return new HistogramNode(this.root, null, frame, mixIn);
+    if (!layer) return new CountNode(count, this.root, null, frame, mixIn);
     const { picture, coverage, behind } = this.layer(layer);
     const covers = isGlass(layer) ? null : coverage;
     const look = this.chained(layer, isGlass(layer) ? behind : picture, covers, behind);
-    return new HistogramNode(look.content, look.coverage, this.frameOf(layer), mixIn);
+    return new CountNode(count, look.content, look.coverage, this.frameOf(layer), mixIn);
   }
 
   /** Content as the steps of a chain leave it, one after the other. */
@@ -275,7 +282,7 @@ export class CompositionGraph {
       if (compute.reads === 'point') {
         if (compute.measures) endRun();
         const histogram = compute.measures
-          ? new HistogramNode(content, coverage, frame, mixIn)
+          ? new CountNode(HISTOGRAM, content, coverage, frame, mixIn)
           : null;
         run.push({ step, compute, mask, histogram });
         continue;

@@ -1,8 +1,9 @@
 import { type Composition, layerById, type Point, type Rect } from '@diplex/document';
 import { encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
-import { HISTOGRAM_BINS } from '@diplex/steps';
+import { CHROMA_PLANE, HISTOGRAM, HISTOGRAM_BINS, WAVEFORM } from '@diplex/steps';
 import { graphOf, type ReadOf } from '../graph/composition-graph';
 import type { GraphNode, Leaves } from '../graph/node';
+import { countRect } from '../graph/nodes/step-nodes';
 import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 
@@ -16,7 +17,7 @@ export interface StepPlace {
 /** A sampled patch has this side, in composition pixels. */
 const PATCH = 5;
 
-const BINS: Rect = { x: 0, y: 0, width: HISTOGRAM_BINS, height: 1 };
+const BINS = countRect(HISTOGRAM);
 
 function inputOf({ composition, layer, step }: StepPlace): {
   content: GraphNode;
@@ -45,17 +46,43 @@ export function histogramInto(place: StepPlace, reader: PixelReader): Float32Arr
   });
 }
 
-/** What has to be at hand to read a histogram of what shows. */
-export function readingNeeds(composition: Composition, of: ReadOf): Leaves {
-  return neededBy(graphOf(composition).read(of), BINS, 1);
+/** The ways of counting what shows, by name. */
+const COUNTS = { histogram: HISTOGRAM, waveform: WAVEFORM, chroma: CHROMA_PLANE };
+
+export type CountName = keyof typeof COUNTS;
+
+/** What of a composition is counted, and how. */
+export interface ReadingPlace {
+  readonly composition: Composition;
+  readonly of: ReadOf;
+  readonly by: CountName;
 }
 
-/** How much of what shows has each encoded value: see `histogramInto`. */
-export function readingOf(composition: Composition, of: ReadOf, reader: PixelReader): Float32Array {
+/** What has to be at hand to count what shows. */
+export function readingNeeds({ composition, of, by }: ReadingPlace): Leaves {
+  return neededBy(graphOf(composition).read(of, COUNTS[by]), countRect(COUNTS[by]), 1);
+}
+
+/** How many pixels of what shows fall into each bin: rows of bins with four sums each, in memory of its own. */
+export function readingOf({ composition, of, by }: ReadingPlace, reader: PixelReader): BinCounts {
+  const { width, height } = COUNTS[by];
   return inScratch(() => {
-    const counts = renderNode(graphOf(composition).read(of), BINS, 1, reader);
-    return counts ? new Float32Array(counts.data) : new Float32Array(HISTOGRAM_BINS * 4);
+    const counts = renderNode(
+      graphOf(composition).read(of, COUNTS[by]),
+      countRect(COUNTS[by]),
+      1,
+      reader,
+    );
+    const data = counts ? new Float32Array(counts.data) : new Float32Array(width * height * 4);
+    return { width, height, data };
   });
+}
+
+/** Bins, four sums each. */
+export interface BinCounts {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
 }
 
 function patchAt({ x, y }: Point): Rect {

@@ -7,8 +7,8 @@ export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) 
   return { answer: histogramInto({ composition, layer, step }, pixels) };
 };
 
-export const readingJob: JobHandler<'reading'> = ({ composition, of }, { pixels }) => ({
-  answer: readingOf(pixels.composition(composition), of, pixels),
+export const readingJob: JobHandler<'reading'> = ({ composition, of, by }, { pixels }) => ({
+  answer: readingOf({ composition: pixels.composition(composition), of, by }, pixels),
 });
 
 export const stepColourJob: JobHandler<'step-colour'> = (ask, { pixels }) => {

@@ -21,8 +21,8 @@ import {
 } from '@diplex/imaging';
 import { clampToAlpha, type MixSpaceName } from '@diplex/kernels';
 import {
-  HISTOGRAM_BINS,
-  histogramOf,
+  type Count,
+  HISTOGRAM,
   mixStep,
   type NearComputation,
   type PointComputation,
@@ -101,28 +101,31 @@ export class CoveredNode extends GraphNode {
 /** A picture's longer side is drawn so long at most, in pixels, to be measured. */
 const MEASURED_SIDE = 512;
 
-/** A histogram as an image of one row: a pixel a bin, its four numbers the counts. */
-const HISTOGRAM_RECT: Rect = { x: 0, y: 0, width: HISTOGRAM_BINS, height: 1 };
+/** The bins of a count as an image: a pixel a bin, its four numbers the sums. */
+export function countRect({ width, height }: Count): Rect {
+  return { x: 0, y: 0, width, height };
+}
 
-/** How many pixels of a picture have each value; the same whatever part of it is seen at what scale. */
-export class HistogramNode extends GraphNode {
+/** How many pixels of a picture fall into each bin; the same whatever part of it is seen at what scale. */
+export class CountNode extends GraphNode {
   override readonly keeps = true;
   private readonly measuredAt: number;
 
   /** @param coverage how much each pixel counts; null for all alike */
   constructor(
+    private readonly count: Count,
     input: GraphNode,
     coverage: GraphNode | null,
     private readonly frame: Frame,
     private readonly space: MixSpaceName,
   ) {
-    super('histogram', [space], [input, ...(coverage ? [coverage] : [])], 4);
+    super(count.name, [space], [input, ...(coverage ? [coverage] : [])], 4);
     const { width, height } = domainOf(input, frame, 1);
     this.measuredAt = Math.min(1, MEASURED_SIDE / Math.max(1, width, height));
   }
 
   extent(): Region {
-    return [HISTOGRAM_RECT];
+    return [countRect(this.count)];
   }
 
   override inputScale(): number {
@@ -135,15 +138,15 @@ export class HistogramNode extends GraphNode {
   }
 
   override touches(): Rect {
-    return HISTOGRAM_RECT;
+    return countRect(this.count);
   }
 
   draw(_out: Rect, _scale: number, from: Drawing): Image {
     const image = from.see(0) as FloatImage | null;
     const coverage = this.inputs.length > 1 ? (from.see(1) as CoverageImage | null) : null;
-    const size = { width: HISTOGRAM_BINS, height: 1 };
-    if (!image) return newFloatImage(HISTOGRAM_BINS, 1);
-    return { ...size, data: histogramOf(image, coverage, this.space) };
+    const { width, height } = this.count;
+    if (!image) return newFloatImage(width, height);
+    return { width, height, data: this.count.of(image, coverage, this.space) };
   }
 }
 
@@ -190,7 +193,9 @@ export class PointRunNode extends GraphNode {
   }
 
   override needs(input: number, out: Rect, scale: number): Demand {
-    return this.isHistogram(input) ? { rect: HISTOGRAM_RECT, scale: 1 } : { rect: out, scale };
+    return this.isHistogram(input)
+      ? { rect: countRect(HISTOGRAM), scale: 1 }
+      : { rect: out, scale };
   }
 
   override through(at: (input: number) => Region, scale: number): Region {
