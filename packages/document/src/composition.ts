@@ -1,6 +1,8 @@
 import type { BlendMode, LayerBlending } from './blending';
+import type { Bend } from './geometry/bend';
 import type { Matrix, Point } from './geometry/matrix';
 import type { Placement, Size } from './geometry/placement';
+import type { Quad } from './geometry/projective';
 import type { Rect } from './geometry/rect';
 
 export const SCHEMA_VERSION = 7;
@@ -158,6 +160,25 @@ export interface ByTone {
   readonly follows?: boolean;
 }
 
+/** How a thing is bent and drawn out of square, in its own pixels. */
+export interface Warp {
+  /** What the grid and the corners count from: the extent of the thing when it was first bent. */
+  readonly box: Rect;
+  /** Where the corners of the box go after the bend; where they are when null or left out. */
+  readonly corners?: Quad | null;
+  readonly bend?: Bend | null;
+}
+
+/** A plane of the scene, as a wall or a floor: four corners, and how large what lies between them is. */
+export interface ScenePlane {
+  readonly id: string;
+  readonly name: string;
+  /** In composition pixels. */
+  readonly corners: Quad;
+  /** The extent that lies between the corners, in the plane's own pixels. */
+  readonly size: Size;
+}
+
 /** One thing in depth: what it is made of, how it lies, what changes it, where it shows, how it is composited. */
 export interface Layer {
   readonly id: string;
@@ -167,6 +188,12 @@ export interface Layer {
   readonly content: Content;
   /** From its own pixels to those of the group that it is in, or of the composition. */
   readonly placement: Placement;
+  /** How it is bent and drawn out of square before it is placed; not when null or left out. */
+  readonly warp?: Warp | null;
+  /** The plane of the scene that it is laid into after it was placed; none when null or left out. */
+  readonly plane?: string | null;
+  /** Whether it lies flat for now, as if it were neither bent nor in a plane. */
+  readonly laidFlat?: boolean;
   /** First to last. */
   readonly steps: readonly Step[];
   readonly maskUse: MaskUse | null;
@@ -498,6 +525,8 @@ export interface Composition {
   readonly masks: Readonly<Record<string, Mask>>;
   /** The area in use, or the last one; null or left out when there was none. */
   readonly area?: Area | null;
+  /** Planes of the scene, by their ids; none when left out. */
+  readonly planes?: Readonly<Record<string, ScenePlane>>;
 }
 
 /** An empty composition. `canvas` in whole pixels. */

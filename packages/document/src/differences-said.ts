@@ -15,6 +15,8 @@ const PARTS: readonly {
   { of: ['shown'], says: (_, { shown }) => (shown ? 'shown' : 'hidden') },
   { of: ['content'], says: () => 'made of something else' },
   { of: ['placement'], says: () => 'placed otherwise' },
+  { of: ['warp', 'laidFlat'], says: () => 'bent or drawn out otherwise' },
+  { of: ['plane'], says: (_, { plane }) => (plane ? 'laid into a plane' : 'in no plane') },
   { of: ['edge'], says: () => 'its edge' },
   { of: ['opacity'], says: (a, b) => `opacity ${percent(a.opacity)} to ${percent(b.opacity)}` },
   { of: ['contentOpacity'], says: () => 'how much of its content shows' },

@@ -2,29 +2,18 @@ import { areaLayer } from './area';
 import { type Composition, hasExtent, isGroup, type Layer, layerById } from './composition';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
+import { PlaneMap } from './geometry/plane-map';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
 import { groupOf, withMaskUses } from './tree';
+import { bendsItself, ownMap, ownMatrix, placedSize } from './warping';
 
-/** A group counts from its own corner, and a glass from that of what it lies in. */
-const NO_SIZE: Size = { width: 0, height: 0 };
-
-/** The extent that a layer's placement is counted by. */
-export function placedSize({ content }: Layer): Size {
-  return 'size' in content ? content.size : NO_SIZE;
-}
-
-/** From a layer's own pixels to those of the group that it is in, or of the composition. */
-export function ownMatrix(layer: Layer): Matrix {
-  return placementMatrix(layer.placement, placedSize(layer));
-}
-
-/** From the pixels that a layer's placement leads to (its group's, or the composition's) to composition pixels. */
+/** From the pixels that a layer's placement leads to (its group's, or the composition's) to composition pixels, laid flat. */
 export function aroundMatrix(composition: Composition, layer: Layer): Matrix {
   const group = groupOf(composition, layer.id);
   return group ? layerMatrix(composition, group) : IDENTITY;
 }
 
-/** From the layer's own pixels to composition pixels. */
+/** From the layer's own pixels to composition pixels, if it and all groups that it is in lay flat. */
 export function layerMatrix(composition: Composition, layer: Layer): Matrix {
   const group = groupOf(composition, layer.id);
   return group ? multiply(layerMatrix(composition, group), ownMatrix(layer)) : ownMatrix(layer);
@@ -63,7 +52,11 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
     (bounds, id) => {
       const child = layerById(composition, id);
       if (!child) return bounds;
-      return uniteRects(bounds, boundsAfter(ownMatrix(child), contentBounds(composition, child)));
+      const inside = contentBounds(composition, child);
+      const own = bendsItself(child)
+        ? ownMap(composition, child).boundsOf(inside)
+        : boundsAfter(ownMatrix(child), inside);
+      return uniteRects(bounds, own);
     },
     { x: 0, y: 0, width: 0, height: 0 },
   );
@@ -78,7 +71,40 @@ function glassBounds(composition: Composition, layer: Layer): Rect {
 
 /** The upright bounds of the layer's pixels on the canvas. */
 export function layerBounds(composition: Composition, layer: Layer): Rect {
-  return boundsAfter(layerMatrix(composition, layer), contentBounds(composition, layer));
+  const inside = contentBounds(composition, layer);
+  if (isWarped(composition, layer)) return layerMap(composition, layer).boundsOf(inside);
+  return boundsAfter(layerMatrix(composition, layer), inside);
+}
+
+/** Whether a layer, or a group that it is in, is bent or lies in a plane. */
+export function isWarped(composition: Composition, layer: Layer): boolean {
+  if (bendsItself(layer)) return true;
+  const group = groupOf(composition, layer.id);
+  return group ? isWarped(composition, group) : false;
+}
+
+/** From a layer's own pixels to composition pixels, with all bends, corners and planes. */
+export function layerMap(composition: Composition, layer: Layer): PlaneMap {
+  if (!isWarped(composition, layer)) return PlaneMap.of(layerMatrix(composition, layer));
+  const group = groupOf(composition, layer.id);
+  const own = ownMap(composition, layer);
+  return group ? own.followedBy(layerMap(composition, group)) : own;
+}
+
+/**
+ * From where a layer would lie if nothing were bent nor in a plane to where it lies, both in composition pixels; null
+ * where that is the same.
+ */
+export function unflattened(composition: Composition, layer: Layer): PlaneMap | null {
+  if (!isWarped(composition, layer)) return null;
+  const flat = PlaneMap.of(layerMatrix(composition, layer));
+  return flat.undone().followedBy(layerMap(composition, layer));
+}
+
+/** The same for what a layer lies in: for its mask where that does not move with it. */
+export function aroundUnflattened(composition: Composition, layer: Layer): PlaneMap | null {
+  const group = groupOf(composition, layer.id);
+  return group ? unflattened(composition, group) : null;
 }
 
 function alike(a: Matrix, b: Matrix): boolean {

@@ -1,7 +1,9 @@
 import {
   AREA_ID,
   areaLayer,
+  aroundUnflattened,
   type BlendMode,
+  boundsAfter,
   type Composition,
   contentBounds,
   groupOf,
@@ -10,10 +12,13 @@ import {
   isGlass,
   isGroup,
   isOfColours,
+  isWarped,
   type Layer,
   type LayerBlending,
+  layerBounds,
   layerById,
   layerIdOf,
+  layerMap,
   layerMatrix,
   listAround,
   type Mask,
@@ -24,13 +29,17 @@ import {
   multiply,
   ownPixelsHolder,
   ownPixelsId,
+  type PlaneMap,
+  type Rect,
   type Step,
   scaling,
   stepHolder,
   stepHolderId,
   stepIdOf,
+  type Tiled,
   type TonesPart,
   translation,
+  unflattened,
   withDescendants,
 } from '@diplex/document';
 import {
@@ -57,7 +66,7 @@ import {
 } from './nodes/mask-nodes';
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
-import { BorderNode, ClearNode, FillNode } from './nodes/plain-nodes';
+import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
   ChainEndNode,
@@ -68,6 +77,7 @@ import {
   NearNode,
   PointRunNode,
 } from './nodes/step-nodes';
+import { WarpedBorderNode, WarpedPhotoNode, WarpNode } from './nodes/warp-nodes';
 
 /** Which picture a part of a mask looks at. */
 export type Looks = (of: TonesPart['of']) => GraphNode;
@@ -190,9 +200,7 @@ export class CompositionGraph {
       mask && hasFringe(edge)
         ? new FringeNode(
             ...([picture, mask, edge, mixIn] as const),
-            edge.fringeBrushed
-              ? new TilesNode(edge.fringeBrushed, maskMatrix(this.composition, layer), 2)
-              : null,
+            edge.fringeBrushed ? this.tilesOf(edge.fringeBrushed, layer) : null,
             edge.fringeWhere === 'visible' ? behind : null,
           )
         : picture;
@@ -306,6 +314,13 @@ export class CompositionGraph {
     return { content: end, coverage, under, over };
   }
 
+  /** What brushes laid down in the pixels of a layer's mask. */
+  private tilesOf(tiled: Tiled, layer: Layer): GraphNode {
+    const flat = new TilesNode(tiled, maskMatrix(this.composition, layer), 2);
+    const linked = layer.maskUse?.linked ?? true;
+    return this.putUp(flat, layer, linked ? 'layer' : 'around');
+  }
+
   /** A step with where it works; one that is brushed, and its opposite, where brushes laid them down. */
   private sited(
     layer: Layer,
@@ -316,7 +331,7 @@ export class CompositionGraph {
     const by = definitionOf(step.kind).brushed;
     if (!by || !step.brushed) return [{ step, mask }];
     const holder = ownPixelsHolder(layer, ownPixelsId(layer.id)) ?? layer;
-    const tiles = new TilesNode(step.brushed, maskMatrix(this.composition, holder), 2);
+    const tiles = this.tilesOf(step.brushed, holder);
     const within = (way: BrushedWay) => {
       const where = new BrushedNode(tiles, way);
       return mask ? new CoverageNode(where, mask) : where;
@@ -400,6 +415,9 @@ export class CompositionGraph {
 
   private borderOf(layer: Layer): GraphNode | null {
     if (!hasExtent(layer)) return null;
+    if (isWarped(this.composition, layer)) {
+      return new WarpedBorderNode(layer.content.size, layerMap(this.composition, layer));
+    }
     return new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
   }
 
@@ -424,9 +442,47 @@ export class CompositionGraph {
       this.underWay.delete(layer.id);
       return picture;
     }
+    if (content.kind === 'photo' && isWarped(this.composition, layer)) {
+      return new WarpedPhotoNode(content, layerMap(this.composition, layer), mixIn);
+    }
+    const flat = this.flatPicture(layer) ?? new ClearNode();
+    const map = unflattened(this.composition, layer);
+    return map ? new WarpNode(flat, map, this.flatBounds(layer), 'ends') : flat;
+  }
+
+  /** A layer's own pixels where they would lie flat; null for one that has none. */
+  private flatPicture(layer: Layer): GraphNode | null {
+    if (!hasExtent(layer)) return null;
+    const { content } = layer;
+    const { mixIn } = this.composition;
     const matrix = layerMatrix(this.composition, layer);
     if (content.kind === 'photo') return new PhotoNode(content, matrix, mixIn);
     return new FillNode(content, matrix, mixIn);
+  }
+
+  /** What was drawn where a layer (or what it lies in) would lie flat, as it lies. */
+  private putUp(flat: GraphNode, layer: Layer, by: 'layer' | 'around'): GraphNode {
+    const map = this.mapBy(layer, by);
+    return map ? new WarpNode(flat, map, this.flatBounds(layer), 'goes on') : flat;
+  }
+
+  private mapBy(layer: Layer, by: 'layer' | 'around'): PlaneMap | null {
+    return by === 'layer'
+      ? unflattened(this.composition, layer)
+      : aroundUnflattened(this.composition, layer);
+  }
+
+  /** Where a layer would lie flat. */
+  private flatBounds(layer: Layer): Rect {
+    const inside = contentBounds(this.composition, layer);
+    return boundsAfter(layerMatrix(this.composition, layer), inside);
+  }
+
+  /** What parts of a layer's mask look at, where that would lie flat. */
+  private laidFlat(picture: GraphNode, layer: Layer, by: 'layer' | 'around'): GraphNode {
+    const map = this.mapBy(layer, by);
+    const bounds = layerBounds(this.composition, layer);
+    return map ? new WarpNode(picture, map.undone(), bounds, 'goes on') : picture;
   }
 
   private maskOf(layer: Layer, behind: GraphNode): GraphNode | null {
@@ -436,10 +492,17 @@ export class CompositionGraph {
     const looks: Looks = (of) => {
       if (of === 'behind' || (of === 'own' && isGlass(layer))) return behind;
       const other = of === 'own' ? layer : (layerById(this.composition, of.layer) ?? layer);
-      return this.pictureOf(other);
+      const picture = this.pictureOf(other);
+      // Its own border cuts away what lies beyond it; that of another layer does not.
+      return other === layer ? picture : new EndingNode(picture);
     };
     const matrix = maskMatrix(this.composition, layer);
-    const drawn = maskNode(mask, matrix, this.composition.mixIn, looks);
+    const by = use.linked ? 'layer' : 'around';
+    const flat = maskNode(mask, matrix, this.composition.mixIn, (of) => {
+      const own = of === 'own' && by === 'layer' ? this.flatPicture(layer) : null;
+      return own ?? this.laidFlat(looks(of), layer, by);
+    });
+    const drawn = this.putUp(flat, layer, by);
     return new MaskUseNode(drawn, use.turnedRound, use.density ?? 1);
   }
 }

@@ -2,14 +2,19 @@ import {
   addMask,
   type Composition,
   changeStep,
+  cornersOf,
   evenFringe,
   groupLayers,
+  isGlass,
   isGroup,
   layersInDepth,
+  layFlat,
+  layIntoPlane,
   moveLayers,
   moveStep,
   paintPart,
   perform,
+  type Quad,
   type Rect,
   removeLayer,
   removePart,
@@ -22,6 +27,8 @@ import {
   setOpacity,
   setPart,
   setPlacement,
+  setPlane,
+  setWarp,
   showLayer,
   turnMaskRound,
   ungroupLayers,
@@ -304,6 +311,22 @@ describe('damage', () => {
         return doing(setPlacement, { ...own, placement });
       },
       () => doing(setOpacity, { ...own, opacity: value / 100 }),
+      () => doing(layFlat, { ...own, flat: !layer.laidFlat }),
+      () =>
+        isGlass(layer) ? null : doing(layIntoPlane, { ...own, plane: value > 45 ? 'wall' : null }),
+      () => {
+        const plane = composition.planes?.wall;
+        const [first, ...rest] = plane?.corners ?? [];
+        if (!plane || !first) return null;
+        const corners = [{ x: first.x - value / 9, y: first.y }, ...rest] as unknown as Quad;
+        return doing(setPlane, { plane: { ...plane, corners } });
+      },
+      () => {
+        const box = { x: 0, y: 0, width: 90, height: 70 };
+        const [first, ...rest] = cornersOf(box);
+        const corners = [{ x: first.x + value / 5, y: -6 }, ...rest] as unknown as Quad;
+        return doing(setWarp, { ...own, warp: { box, corners } });
+      },
       () => doing(setBlending, { ...own, blending: value > 40 ? 'multiply' : 'screen' }),
       () => doing(showLayer, { ...own, shown: !layer.shown }),
       () => doing(removeLayer, { layers: [layer.id] }),

@@ -1,6 +1,7 @@
 import {
   COMBINE_RULES,
   type Composition,
+  cornersOf,
   FALLOFFS,
   GROUP_MIXING,
   intersectRects,
@@ -15,10 +16,14 @@ import {
   newComposition,
   PAINTED_TILE_SIZE,
   placedAt,
+  plainBend,
   plainLayer,
+  type Quad,
   RAMP_SHAPES,
   type Rect,
+  type ScenePlane,
   TONE_COMPONENTS,
+  type Warp,
 } from '@diplex/document';
 import { STEPS } from '@diplex/steps';
 import fc from 'fast-check';
@@ -175,8 +180,57 @@ const compositing = {
   density: fc.constantFrom(undefined, 0.7),
 };
 
+/** Ways in which a thing of 90 by 70 pixels is bent and drawn out of square; most lie as they are. */
+const anyWarp: fc.Arbitrary<Warp | null> = fc.oneof(
+  { weight: 3, arbitrary: fc.constant(null) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(
+        fc.array(fc.integer({ min: -14, max: 14 }), { minLength: 8, maxLength: 8 }),
+        fc.array(fc.double({ min: -0.09, max: 0.09, noNaN: true }), {
+          ...{ minLength: 24, maxLength: 24 },
+        }),
+        fc.constantFrom('corners', 'bend', 'both'),
+      )
+      .map(([moved, bent, way]): Warp => {
+        const box = { x: 0, y: 0, width: 90, height: 70 };
+        const corners = cornersOf(box).map(({ x, y }, i) => ({
+          ...{ x: x + (moved[2 * i] as number), y: y + (moved[2 * i + 1] as number) },
+        })) as unknown as Quad;
+        const plain = plainBend(3, 2);
+        const points = plain.points.map(({ x, y }, i) => ({
+          ...{ x: x + (bent[2 * i] as number), y: y + (bent[2 * i + 1] as number) },
+        }));
+        return {
+          box,
+          corners: way === 'bend' ? null : corners,
+          bend: way === 'corners' ? null : { ...plain, points },
+        };
+      }),
+  },
+);
+
+/** A wall that goes back to the right. */
+const WALL: ScenePlane = {
+  ...{ id: 'wall', name: 'Wall', size: { width: 70, height: 60 } },
+  corners: [
+    { x: 5, y: 4 },
+    { x: 88, y: 20 },
+    { x: 84, y: 60 },
+    { x: 8, y: 76 },
+  ],
+};
+
+const lying = {
+  warp: anyWarp,
+  plane: fc.constantFrom(null, null, null, 'wall'),
+  laidFlat: fc.constantFrom(false, false, false, true),
+};
+
 const anyLayer = fc.record({
   ...compositing,
+  ...lying,
   placement: fc.record({
     ...{ x: place, y: place },
     scaleX: fc.double({ min: 0.3, max: 2, noNaN: true }),
@@ -190,6 +244,7 @@ const anyLayer = fc.record({
 
 const anyGroup = fc.record({
   ...compositing,
+  ...lying,
   mixing: fc.constantFrom(...GROUP_MIXING),
   placement: fc.record({
     ...{ x: fc.integer({ min: -9, max: 20 }), y: fc.constantFrom(0, 3.4) },
@@ -291,7 +346,8 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
       };
     });
     const grouped = { ...laidOut(flat, [...made, ...bracketed]), root };
-    return { ...grouped, masks: Object.fromEntries(masks.map((mask) => [mask.id, mask])) };
+    const all = Object.fromEntries(masks.map((mask) => [mask.id, mask]));
+    return { ...grouped, masks: all, planes: { wall: WALL } };
   });
 
 /** Layers that are all tinted, with masks of the tones of what lies behind: each looks at all behind it. */

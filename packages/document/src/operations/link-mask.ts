@@ -1,7 +1,7 @@
 import { current } from 'mutative';
 import type { Layer } from '../composition';
 import { invert, multiply } from '../geometry/matrix';
-import { ownMatrix } from '../placing';
+import { ownMatrix } from '../warping';
 import { holderName, type Operation, OperationRefused, unlockedHolder } from './operation';
 
 /** Links a mask to its layer or lets go of it. Nothing moves on the canvas at that moment. */

@@ -1,8 +1,9 @@
 import { castDraft, current } from 'mutative';
 import { type Composition, isGroup, type Layer, layerById } from '../composition';
 import { IDENTITY } from '../geometry/matrix';
-import { carriedOver, ownMatrix } from '../placing';
+import { carriedOver } from '../placing';
 import { groupOf, masksOf } from '../tree';
+import { ownMatrix } from '../warping';
 import { dropUnusedMask } from './drop-unused-mask';
 import {
   draftLayer,

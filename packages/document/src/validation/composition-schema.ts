@@ -10,6 +10,7 @@ import {
   IsNumber,
   IsObject,
   IsOptional,
+  IsPositive,
   Max,
   Min,
   ValidateNested,
@@ -43,6 +44,7 @@ import {
   type TonesPart,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
+import type { Quad } from '../geometry/projective';
 import { RANGES } from '../ranges';
 import { IsFill } from './fill-rule';
 import { LIMITS } from './limits';
@@ -56,8 +58,10 @@ import {
   IsMatrix,
   IsName,
   IsNumbers,
+  IsPlaces,
   IsPoint,
   IsPointList,
+  IsQuad,
   IsRecord,
   IsTileMap,
   IsTonesOf,
@@ -154,6 +158,37 @@ export class ByToneSchema {
   @IsOptional() @IsBoolean() follows?: boolean;
 }
 
+class BendSchema {
+  @IsInt() @Min(1) @Max(LIMITS.bendSide) columns!: number;
+  @IsInt() @Min(1) @Max(LIMITS.bendSide) rows!: number;
+  @IsPlaces() points!: Point[];
+}
+
+class BoxSchema {
+  @IsNumber() x!: number;
+  @IsNumber() y!: number;
+  @IsPositive() width!: number;
+  @IsPositive() height!: number;
+}
+
+export class WarpSchema {
+  @IsObject() @ValidateNested() @Type(() => BoxSchema) box!: BoxSchema;
+  @IsOptional() @IsQuad() corners?: Quad | null;
+  @IsOptional() @ValidateNested() @Type(() => BendSchema) bend?: BendSchema | null;
+}
+
+class ExtentSchema {
+  @IsPositive() width!: number;
+  @IsPositive() height!: number;
+}
+
+export class ScenePlaneSchema {
+  @IsIdentifier() id!: string;
+  @IsName() name!: string;
+  @IsQuad() corners!: Quad;
+  @IsObject() @ValidateNested() @Type(() => ExtentSchema) size!: ExtentSchema;
+}
+
 export class StepSchema {
   @IsIdentifier() id!: string;
   @IsIdentifier() kind!: string;
@@ -181,6 +216,9 @@ export class LayerSchema {
   })
   content!: Content;
   @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
+  @IsOptional() @ValidateNested() @Type(() => WarpSchema) warp?: WarpSchema | null;
+  @IsOptional() @IsIdentifier() plane?: string | null;
+  @IsOptional() @IsBoolean() laidFlat?: boolean;
   @IsArray()
   @ArrayMaxSize(LIMITS.stepsOfLayer)
   @ValidateNested({ each: true })
@@ -325,4 +363,6 @@ export class CompositionSchema implements Composition {
   /** Each is checked as a MaskSchema. */
   @IsRecord() masks!: Composition['masks'];
   @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
+  /** Each is checked as a ScenePlaneSchema. */
+  @IsOptional() @IsRecord() planes?: Composition['planes'];
 }

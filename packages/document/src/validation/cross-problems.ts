@@ -1,4 +1,5 @@
 import { type Composition, isGroup, type Mask, type MaskPart } from '../composition';
+import { foldsOver } from '../geometry/bend';
 import { tonesRise } from '../tones-rise';
 import { LIMITS } from './limits';
 import type { DocumentProblem } from './problems';
@@ -34,6 +35,33 @@ function partProblems(part: MaskPart): { at: string; says: string }[] {
     return [{ at: 'white', says: 'must differ from black' }];
   }
   return [];
+}
+
+/** Bends whose grid does not fit, or turns some of the picture over, and planes that are not there. */
+function warpProblems({ layers, planes = {} }: Composition): DocumentProblem[] {
+  return Object.entries(layers).flatMap(([id, { warp, plane }]) => {
+    const problems: DocumentProblem[] = [];
+    const bend = warp?.bend;
+    const where = `layers.${id}.warp.bend.points`;
+    if (bend && bend.points.length !== (bend.columns + 1) * (bend.rows + 1)) {
+      problems.push({ where, says: `must be ${(bend.columns + 1) * (bend.rows + 1)} points` });
+    } else if (bend && foldsOver(bend)) {
+      problems.push({ where, says: 'must not lie over one another' });
+    }
+    if (plane && !Object.hasOwn(planes, plane)) {
+      problems.push({ where: `layers.${id}.plane`, says: `there is no plane ${plane}` });
+    }
+    return problems;
+  });
+}
+
+function planeProblems({ planes = {} }: Composition): DocumentProblem[] {
+  const wrong = Object.entries(planes).filter(([id, plane]) => plane.id !== id);
+  const many = Object.keys(planes).length > LIMITS.planes;
+  return [
+    ...wrong.map(([id]) => ({ where: `planes.${id}.id`, says: `must be ${id}` })),
+    ...(many ? [{ where: 'planes', says: `must be at most ${LIMITS.planes}` }] : []),
+  ];
 }
 
 function maskProblems(mask: Mask): DocumentProblem[] {
@@ -96,5 +124,11 @@ export function crossProblems(composition: Composition): DocumentProblem[] {
     problems.push(...maskProblems(mask));
   }
   if (area) noMask('area.mask', area.mask);
-  return [...problems, ...windowProblems(composition), ...treeProblems(composition)];
+  return [
+    ...problems,
+    ...windowProblems(composition),
+    ...warpProblems(composition),
+    ...planeProblems(composition),
+    ...treeProblems(composition),
+  ];
 }

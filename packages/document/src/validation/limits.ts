@@ -8,6 +8,9 @@ export const LIMITS = {
   outlinePoints: 50_000,
   paintedTiles: 100_000,
   nameLength: 200,
+  planes: 100,
+  /** Cells of a bend along one side. */
+  bendSide: 12,
   /** Strokes or points that one picked part is worked out from. */
   marks: 5000,
 } as const;

@@ -1,5 +1,6 @@
 import { ValidateBy, type ValidationOptions } from 'class-validator';
 import type { Point } from '../geometry/matrix';
+import { isConvex, type Quad } from '../geometry/projective';
 import type { Range } from '../ranges';
 import { LIMITS } from './limits';
 
@@ -60,6 +61,23 @@ export const IsPointList = rule(
 );
 
 export const IsPoint = rule('isPoint', isPoint, 'must be a point with finite x and y');
+
+export const IsPlaces = rule(
+  'isPlaces',
+  (value) =>
+    Array.isArray(value) && value.length <= (LIMITS.bendSide + 1) ** 2 && value.every(isPoint),
+  'must be a list of points with finite x and y',
+);
+
+export const IsQuad = rule(
+  'isQuad',
+  (value) =>
+    Array.isArray(value) &&
+    value.length === 4 &&
+    value.every(isPoint) &&
+    isConvex(value as unknown as Quad),
+  'must be four corners that go round with none dented in',
+);
 
 /** A finite number within a range. */
 export const InRange = ({ least, most }: Range) =>

@@ -3,7 +3,7 @@ import { validateSync } from 'class-validator';
 import { type Composition, SCHEMA_VERSION } from '../composition';
 import type { History } from '../history';
 import { isOlder, MigrationRefused, migrated, migratedHistory } from '../migrations';
-import { CompositionSchema, LayerSchema, MaskSchema } from './composition-schema';
+import { CompositionSchema, LayerSchema, MaskSchema, ScenePlaneSchema } from './composition-schema';
 import { crossProblems } from './cross-problems';
 import { type DocumentProblem, problemsOf } from './problems';
 
@@ -67,6 +67,7 @@ export function validateComposition(value: unknown): Composition {
   const each = [
     ...eachOf(LayerSchema, composition.layers, 'layers'),
     ...eachOf(MaskSchema, composition.masks, 'masks'),
+    ...eachOf(ScenePlaneSchema, composition.planes, 'planes'),
   ];
   if (each.length > 0) throw new CompositionInvalid(each);
   const crossed = crossProblems(composition);

@@ -13,9 +13,10 @@ import type { FloatImage } from '@diplex/imaging';
 import { compositeSamples, type MixSpaceName } from '@diplex/kernels';
 import { chooseLevel, footprintOf } from '../../geometry/choose-level';
 import { resample, sourceRect } from '../../geometry/resample';
+import { findLevel } from '../../pixels/find-level';
 import type { FoundLevel, PixelReader } from '../../pixels/pixel-reader';
 import { levelCount, levelSize } from '../../pixels/source-level';
-import { covers, SOURCE_TILE, tileRect, tilesUnder } from '../../pixels/tiled-level';
+import { SOURCE_TILE, tileRect, tilesUnder } from '../../pixels/tiled-level';
 import { type Drawing, GraphNode, type Leaves } from '../node';
 import type { Region } from '../region';
 
@@ -103,25 +104,13 @@ export class PhotoNode extends GraphNode {
     return chooseLevel(footprintOf(invert(this.toOutput(scale))), levelCount(width, height));
   }
 
-  /** The wanted level if it is all there, else the nearest coarser one that is, else a finer one. */
   private findLevel(
     toOutput: Matrix,
     out: Rect,
     wanted: number,
     reader: PixelReader,
   ): FoundLevel | null {
-    const { source, size } = this.content;
-    const count = levelCount(size.width, size.height);
-    const order = Array.from({ length: count }, (_, i) =>
-      i < count - wanted ? wanted + i : count - 1 - i,
-    );
-    for (const level of order) {
-      const pixels = reader.level(source, level);
-      if (!pixels || !covers(pixels, sourceRect(level, toOutput, out))) continue;
-      if (level !== wanted) reader.lacks?.(source);
-      return { level, pixels };
-    }
-    reader.lacks?.(source);
-    return null;
+    const looksAt = (level: number) => sourceRect(level, toOutput, out);
+    return findLevel(this.content, wanted, reader, looksAt);
   }
 }

@@ -1,7 +1,9 @@
 import {
   boundsAfter,
+  containsRect,
   type FillContent,
   growRect,
+  intersectRects,
   invert,
   type Matrix,
   multiply,
@@ -16,7 +18,7 @@ import type { MixSpaceName } from '@diplex/kernels';
 import { scanConvert } from '../../mask/scan-convert';
 import { fillContent } from '../../render/fill-content';
 import { digestOfPart } from '../digest';
-import { GraphNode } from '../node';
+import { type Drawing, GraphNode, type Image } from '../node';
 import type { Region } from '../region';
 
 /** How far the rounded corners of an outline may lie beyond its bounds, in output pixels. */
@@ -60,6 +62,35 @@ export class FillNode extends GraphNode {
   draw(out: Rect, scale: number): FloatImage {
     const toOutput = multiply(scaling(scale, scale), this.matrix);
     return fillContent(this.content.fill, toOutput, out, this.space);
+  }
+}
+
+/** A picture with nothing beyond where it may be: by itself its edge goes on there as far as it happens to be drawn. */
+export class EndingNode extends GraphNode {
+  constructor(picture: GraphNode) {
+    super('ending', [], [picture], 4);
+  }
+
+  extent(scale: number): Region {
+    return this.inputs[0]?.extent(scale) ?? [];
+  }
+
+  draw(out: Rect, scale: number, from: Drawing): Image | null {
+    const extent = this.extent(scale);
+    if (extent === 'everywhere' || extent.some((rect) => containsRect(rect, out))) {
+      return from.take(0);
+    }
+    const image = from.take(0);
+    if (!image) return null;
+    const ended = newFloatImage(out.width, out.height);
+    for (const rect of extent) {
+      const { x, y, width, height } = intersectRects(rect, out);
+      for (let row = y - out.y; row < y - out.y + height; row++) {
+        const first = (row * out.width + x - out.x) * 4;
+        ended.data.set(image.data.subarray(first, first + width * 4), first);
+      }
+    }
+    return ended;
   }
 }
 

@@ -1,0 +1,22 @@
+import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+
+/** Lays a layer into a plane of the scene, or takes it out of the one that it lies in. */
+export const layIntoPlane: Operation<{ layer: string; plane: string | null }> = {
+  name: 'layIntoPlane',
+  words(before, { layer, plane }) {
+    const name = plane && before.planes?.[plane]?.name;
+    return name
+      ? `Laid ${layerName(before, layer)} into ${name}`
+      : `Took ${layerName(before, layer)} out of its plane`;
+  },
+  change(draft, args) {
+    const layer = unlockedLayer(draft, args.layer);
+    if (args.plane && !draft.planes?.[args.plane]) {
+      throw new OperationRefused('That plane is no longer in the composition.');
+    }
+    if (layer.content.kind === 'glass') {
+      throw new OperationRefused(`${layer.name} is a glass: it lies over all of the canvas.`);
+    }
+    layer.plane = args.plane;
+  },
+};
