@@ -18,4 +18,5 @@ export * from './ranges';
 export * from './step-holder';
 export * from './tree';
 export * from './validation';
+export * from './warp-edits';
 export * from './warping';

@@ -1,15 +1,5 @@
-import { isGlass, lockLayer, showLayer } from '@diplex/document';
-import {
-  IconArrowAutofitContent,
-  IconArrowBackUp,
-  IconArrowForwardUp,
-  IconArrowsMaximize,
-  IconFlipHorizontal,
-  IconFlipVertical,
-  IconFocusCentered,
-  IconHandMove,
-  IconRotateClockwise2,
-} from '@tabler/icons-react';
+import { lockLayer, showLayer } from '@diplex/document';
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
@@ -46,7 +36,6 @@ import type { Action } from './action';
 import { DELIVER_TOOLS } from './deliver-tools';
 import { GATHER_TOOLS } from './gather-tools';
 import {
-  centreOnCanvas,
   chooseNext,
   chosenLayers,
   duplicateInHand,
@@ -55,8 +44,6 @@ import {
   layerInHand,
   moveInDepth,
   nudge,
-  place,
-  placeOnCanvas,
   removeInHand,
   stepThroughLayers,
   ungroupInHand,
@@ -72,6 +59,7 @@ import {
   turnMaskInHandRound,
   turnWayRound,
 } from './mask-commands';
+import { canBePlaced, PLACE_ACTIONS } from './place-actions';
 
 /** Folds the group in hand, or opens it. */
 function foldInHand(): void {
@@ -81,11 +69,6 @@ function foldInHand(): void {
 }
 
 const hasLayer = () => layerInHand() !== undefined;
-/** A glass lies over all of the canvas. */
-const canBePlaced = () => {
-  const layer = layerInHand();
-  return layer !== undefined && !isGlass(layer);
-};
 /** At Cut the arrows move the area while it is moved, or else the point of the outline in hand. */
 const nudgesInCut = () => useHand.getState().areaMoves || pointInHand();
 const nudgeInCut = (dx: number, dy: number) =>
@@ -116,42 +99,7 @@ function cancelTool(): void {
 export const CUT_TOOLS = toolsOf('cut');
 export const MATCH_TOOLS = toolsOf('match');
 
-const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
-  ...{ group: 'Tools', stage: 'arrange', able: canBePlaced },
-  ...action,
-});
-
-/** The tools of the Arrange stage, in tray order. The first is always in hand. */
-export const ARRANGE_TOOLS: readonly Action[] = [
-  arrange({
-    ...{ id: 'place-natural', words: 'Natural', keys: ['q'], icon: IconHandMove },
-    run: () => place(() => ({ scaleX: 1, scaleY: 1, turn: 0 })),
-  }),
-  arrange({
-    ...{ id: 'place-fit', words: 'Fit', keys: ['w'], icon: IconArrowAutofitContent },
-    run: () => placeOnCanvas('fit'),
-  }),
-  arrange({
-    ...{ id: 'place-fill', words: 'Fill', keys: ['e'], icon: IconArrowsMaximize },
-    run: () => placeOnCanvas('fill'),
-  }),
-  arrange({
-    ...{ id: 'place-centre', words: 'Centre', keys: ['r'], icon: IconFocusCentered },
-    run: centreOnCanvas,
-  }),
-  arrange({
-    ...{ id: 'mirror-across', words: 'Mirror', keys: ['t'], icon: IconFlipHorizontal },
-    run: () => place(({ mirrorAcross }) => ({ mirrorAcross: !mirrorAcross })),
-  }),
-  arrange({
-    ...{ id: 'mirror-down', words: 'Upend', keys: ['a'], icon: IconFlipVertical },
-    run: () => place(({ mirrorDown }) => ({ mirrorDown: !mirrorDown })),
-  }),
-  arrange({
-    ...{ id: 'quarter-turn', words: 'Turn 90°', keys: ['s'], icon: IconRotateClockwise2 },
-    run: () => place(({ turn }) => ({ turn: (turn + 90) % 360 })),
-  }),
-];
+export const ARRANGE_TOOLS = toolsOf('arrange');
 
 const STAGE_ACTIONS: readonly Action[] = STAGES.map(({ name, number, words, icon }) => ({
   ...{ id: `stage-${name}`, words: `${words} stage`, group: 'Stages', icon },
@@ -507,6 +455,7 @@ export const ACTIONS: readonly Action[] = [
   ...GATHER_TOOLS,
   ...CUT_TOOLS,
   ...ARRANGE_TOOLS,
+  ...PLACE_ACTIONS,
   ...MATCH_TOOLS,
   ...DELIVER_TOOLS,
   ...PICTURE_ACTIONS,

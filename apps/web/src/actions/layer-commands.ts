@@ -27,6 +27,7 @@ import {
   scaleToCanvas,
   scaling,
   setPlacement,
+  setWarp,
   transform,
   translation,
   ungroupLayers,
@@ -126,6 +127,19 @@ export function place(change: (placement: Placement, layer: Layer) => Partial<Pl
   if (!layer) return;
   const placement = changedPlacement(composition, layer, change(layer.placement, layer));
   perform(setPlacement, { layer: layer.id, placement });
+}
+
+/** The layer in hand at its natural size, neither turned nor skewed, bent nor drawn out. */
+export function placeNaturally(): void {
+  const layer = layerInHand();
+  const { composition, performAll } = useComposition.getState();
+  if (!layer) return;
+  const natural = { scaleX: 1, scaleY: 1, turn: 0, skew: 0 };
+  const placement = changedPlacement(composition, layer, natural);
+  performAll((doing) => {
+    doing(setPlacement, { layer: layer.id, placement });
+    if (layer.warp) doing(setWarp, { layer: layer.id, warp: null });
+  });
 }
 
 /** Moves the middle of the layer in hand to that of the canvas. */

@@ -5,6 +5,7 @@ import {
   areaLayer,
   type Composition,
   isShown,
+  isWarped,
   type Layer,
   layArea,
   lockedBy,
@@ -76,6 +77,9 @@ export function whyNot(target: MaskInHand | null): string | null {
   if (lock) return `${lock.name} is locked. Unlock it to change the mask.`;
   if (!isShown(composition, layer)) {
     return `${layer.name} is not shown. Light its lamp to change its mask.`;
+  }
+  if (isWarped(composition, layer)) {
+    return `${layer.name} is bent or lies in perspective. Lay it flat at Arrange to work on its mask.`;
   }
   return null;
 }

@@ -9,6 +9,7 @@ import { LayerHead } from '../frame/LayerHead';
 import { ReadingsSection } from '../readings/ReadingsSection';
 import { TOOLS } from '../tools/tools';
 import { AreaSection } from './AreaSection';
+import { ArrangeOptions } from './ArrangeOptions';
 import { ArrangeSentence } from './ArrangeSentence';
 import { BlendingRows } from './BlendingRows';
 import { CutOptions } from './CutOptions';
@@ -23,6 +24,7 @@ import { MatchSentence } from './MatchSentence';
 import { PartRecipe } from './PartRecipe';
 import { PlacementRows } from './PlacementRows';
 import type { PanelProps, StageHome } from './stage-home';
+import { WarpRows } from './WarpRows';
 
 // Charts are large and wanted only here.
 const EdgeCheckSection = lazy(async () => ({
@@ -49,6 +51,12 @@ function ToolSection({ holder }: PanelProps) {
   const Section = tool && TOOLS[tool].Section;
   if (Section) return <Section />;
   return holder && <FindSubject layer={holder} />;
+}
+
+function ArrangeToolSection() {
+  const tool = useHand((state) => state.tools.arrange);
+  const Section = tool && TOOLS[tool].Section;
+  return Section ? <Section /> : null;
 }
 
 function EdgeCheck({ holder }: PanelProps) {
@@ -89,11 +97,14 @@ const cut: StageHome = {
 const arrange: StageHome = {
   tools: ARRANGE_TOOLS,
   Sentence: ArrangeSentence,
+  Options: ArrangeOptions,
   panels: [
     Head,
+    ArrangeToolSection,
     ({ layer }) => layer && isFill(layer) && <FillRows layer={layer} />,
     Chain,
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
+    ({ layer }) => layer && !isGlass(layer) && <WarpRows layer={layer} />,
     Blending,
     ToneWindows,
     ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,

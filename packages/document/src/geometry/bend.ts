@@ -28,27 +28,6 @@ export function isPlain({ columns, rows, points }: Bend): boolean {
   });
 }
 
-/** A place of the grid; beyond its border it goes on straight. */
-function gridPoint({ columns, rows, points }: Bend, column: number, row: number): Point {
-  const at = (c: number, r: number) => points[r * (columns + 1) + c] as Point;
-  const beyond = (edge: Point, inner: Point, by: number) => ({
-    x: edge.x + (edge.x - inner.x) * by,
-    y: edge.y + (edge.y - inner.y) * by,
-  });
-  if (column < 0 || column > columns) {
-    const [edge, next, by] =
-      column < 0 ? [0, 1, -column] : [columns, columns - 1, column - columns];
-    return beyond(
-      gridPoint({ columns, rows, points }, edge, row),
-      gridPoint({ columns, rows, points }, next, row),
-      by,
-    );
-  }
-  if (row < 0) return beyond(at(column, 0), at(column, 1), -row);
-  if (row > rows) return beyond(at(column, rows), at(column, rows - 1), row - rows);
-  return at(column, row);
-}
-
 /** Catmull-Rom weights of four values in a row, and how they change. */
 function weights(t: number): { value: number[]; slope: number[] } {
   const [t2, t3] = [t * t, t * t * t];
@@ -72,56 +51,6 @@ export interface Bent extends Point {
   readonly yv: number;
 }
 
-/**
- * Where a place (in shares) goes: a tensor spline of Catmull-Rom through the grid's places, which goes on straight
- * beyond the border and is the identity for a plain grid.
- */
-export function bent(bend: Bend, { x: u, y: v }: Point): Bent {
-  const { columns, rows } = bend;
-  const column = Math.max(0, Math.min(columns - 1, Math.floor(u * columns)));
-  const row = Math.max(0, Math.min(rows - 1, Math.floor(v * rows)));
-  // Beyond the border the spline goes on as its tangent there.
-  const [s, t] = [u * columns - column, v * rows - row];
-  const [inS, inT] = [Math.max(0, Math.min(1, s)), Math.max(0, Math.min(1, t))];
-  const [across, down] = [weights(inS), weights(inT)];
-  let [x, y, xs, ys, xt, yt] = [0, 0, 0, 0, 0, 0];
-  for (let j = 0; j < 4; j++) {
-    for (let i = 0; i < 4; i++) {
-      const p = gridPoint(bend, column + i - 1, row + j - 1);
-      const [a, b] = [across.value[i] as number, down.value[j] as number];
-      const [da, db] = [across.slope[i] as number, down.slope[j] as number];
-      x += a * b * p.x;
-      y += a * b * p.y;
-      xs += da * b * p.x;
-      ys += da * b * p.y;
-      xt += a * db * p.x;
-      yt += a * db * p.y;
-    }
-  }
-  const [ds, dt] = [s - inS, t - inT];
-  return {
-    x: x + xs * ds + xt * dt,
-    y: y + ys * ds + yt * dt,
-    ...{ xu: xs * columns, xv: xt * rows, yu: ys * columns, yv: yt * rows },
-  };
-}
-
-/** Whether a bend turns some of the plane over, so that places of it lie under others. */
-export function foldsOver(bend: Bend): boolean {
-  const steps = 4;
-  const [across, down] = [bend.columns * steps, bend.rows * steps];
-  for (let row = 0; row <= down; row++) {
-    for (let column = 0; column <= across; column++) {
-      const { xu, xv, yu, yv } = bent(bend, { x: column / across, y: row / down });
-      if (xu * yv - xv * yu <= LEAST_GROWTH) return true;
-    }
-  }
-  return false;
-}
-
-/** What a bend makes smaller than this, as a share of its surface, cannot be turned back. */
-const LEAST_GROWTH = 1e-3;
-
 /** Each cell of the grid is looked for in so many parts along each side. */
 const PARTS = 6;
 
@@ -130,29 +59,99 @@ const NEAR = 1e-7;
 
 const ROUNDS = 12;
 
-/** A bend with what is needed to go back quickly. */
+/** Places further beyond the bounds of a bend than this share of them are not looked for. */
+const BEYOND = 0.5;
+
+/** What a bend makes smaller than this, as a share of its surface, cannot be turned back. */
+const LEAST_GROWTH = 1e-3;
+
+/**
+ * A bend as a map: a tensor spline of Catmull-Rom through the grid's places, which goes on straight beyond the border
+ * and is the identity for a plain grid.
+ */
 export class BendMap {
+  /** The grid's places, with one more on each side that goes on straight: x and y. */
+  private readonly grid: Float64Array;
   /** Where the corners of a fine grid go, row by row. */
   private readonly seeds: readonly Bent[];
   private readonly across: number;
   private readonly down: number;
+  private readonly bounds: { left: number; top: number; right: number; bottom: number };
 
   constructor(readonly bend: Bend) {
+    this.grid = extended(bend);
     this.across = bend.columns * PARTS;
     this.down = bend.rows * PARTS;
     const seeds: Bent[] = [];
     for (let row = 0; row <= this.down; row++) {
       for (let column = 0; column <= this.across; column++) {
-        seeds.push(bent(bend, { x: column / this.across, y: row / this.down }));
+        seeds.push(this.to({ x: column / this.across, y: row / this.down }));
       }
     }
     this.seeds = seeds;
+    const [xs, ys] = [seeds.map(({ x }) => x), seeds.map(({ y }) => y)];
+    const [left, right] = [Math.min(...xs), Math.max(...xs)];
+    const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+    const [beyondX, beyondY] = [(right - left) * BEYOND, (bottom - top) * BEYOND];
+    this.bounds = {
+      ...{ left: left - beyondX, right: right + beyondX },
+      ...{ top: top - beyondY, bottom: bottom + beyondY },
+    };
+  }
+
+  /** Whether it turns some of the plane over, so that places of it lie under others. */
+  get foldsOver(): boolean {
+    return this.seeds.some(({ xu, xv, yu, yv }) => xu * yv - xv * yu <= LEAST_GROWTH);
+  }
+
+  /** Where a place (in shares) goes. */
+  to({ x: u, y: v }: Point): Bent {
+    const { columns, rows } = this.bend;
+    const column = Math.max(0, Math.min(columns - 1, Math.floor(u * columns)));
+    const row = Math.max(0, Math.min(rows - 1, Math.floor(v * rows)));
+    // Beyond the border the spline goes on as its tangent there.
+    const [s, t] = [u * columns - column, v * rows - row];
+    const [inS, inT] = [Math.max(0, Math.min(1, s)), Math.max(0, Math.min(1, t))];
+    const [over, along] = [weights(inS), weights(inT)];
+    let [x, y, xs, ys, xt, yt] = [0, 0, 0, 0, 0, 0];
+    for (let j = 0; j < 4; j++) {
+      for (let i = 0; i < 4; i++) {
+        const at = ((row + j) * (columns + 3) + column + i) * 2;
+        const [px, py] = [this.grid[at] as number, this.grid[at + 1] as number];
+        const [a, b] = [over.value[i] as number, along.value[j] as number];
+        const [da, db] = [over.slope[i] as number, along.slope[j] as number];
+        x += a * b * px;
+        y += a * b * py;
+        xs += da * b * px;
+        ys += da * b * py;
+        xt += a * db * px;
+        yt += a * db * py;
+      }
+    }
+    const [ds, dt] = [s - inS, t - inT];
+    return {
+      x: x + xs * ds + xt * dt,
+      y: y + ys * ds + yt * dt,
+      ...{ xu: xs * columns, xv: xt * rows, yu: ys * columns, yv: yt * rows },
+    };
   }
 
   /** The place that goes there (shares), by Newton's method; null where none nearby does. */
-  back(to: Point, near?: Point): Point | null {
-    const begun = near ? this.refined(near, to) : null;
-    return begun ?? this.refined(this.nearest(to), to);
+  back(to: Point): Point | null {
+    const { left, top, right, bottom } = this.bounds;
+    if (!(to.x >= left && to.x <= right && to.y >= top && to.y <= bottom)) return null;
+    let { x: u, y: v } = this.nearest(to);
+    for (let round = 0; round < ROUNDS; round++) {
+      const { x, y, xu, xv, yu, yv } = this.to({ x: u, y: v });
+      const [dx, dy] = [to.x - x, to.y - y];
+      const determinant = xu * yv - xv * yu;
+      if (Math.abs(determinant) < 1e-9) return null;
+      const [du, dv] = [(yv * dx - xv * dy) / determinant, (xu * dy - yu * dx) / determinant];
+      u += du;
+      v += dv;
+      if (Math.abs(du) + Math.abs(dv) < NEAR) return { x: u, y: v };
+    }
+    return null;
   }
 
   private nearest({ x, y }: Point): Point {
@@ -165,19 +164,35 @@ export class BendMap {
     const column = at % (this.across + 1);
     return { x: column / this.across, y: Math.floor(at / (this.across + 1)) / this.down };
   }
+}
 
-  private refined(from: Point, to: Point): Point | null {
-    let { x: u, y: v } = from;
-    for (let round = 0; round < ROUNDS; round++) {
-      const { x, y, xu, xv, yu, yv } = bent(this.bend, { x: u, y: v });
-      const [dx, dy] = [to.x - x, to.y - y];
-      const determinant = xu * yv - xv * yu;
-      if (Math.abs(determinant) < 1e-9) return null;
-      const [du, dv] = [(yv * dx - xv * dy) / determinant, (xu * dy - yu * dx) / determinant];
-      u += du;
-      v += dv;
-      if (Math.abs(du) + Math.abs(dv) < NEAR) return { x: u, y: v };
+/** The places of a grid and one more on each side, which goes on straight. */
+function extended({ columns, rows, points }: Bend): Float64Array {
+  const line = columns + 3;
+  const grid = new Float64Array(line * (rows + 3) * 2);
+  const put = (column: number, row: number, { x, y }: Point) => {
+    grid.set([x, y], ((row + 1) * line + column + 1) * 2);
+  };
+  const at = (column: number, row: number): Point => {
+    const i = ((row + 1) * line + column + 1) * 2;
+    return { x: grid[i] as number, y: grid[i + 1] as number };
+  };
+  const on = (edge: Point, inner: Point) => ({ x: 2 * edge.x - inner.x, y: 2 * edge.y - inner.y });
+  for (let row = 0; row <= rows; row++) {
+    for (let column = 0; column <= columns; column++) {
+      put(column, row, points[row * (columns + 1) + column] as Point);
     }
-    return null;
+    put(-1, row, on(at(0, row), at(1, row)));
+    put(columns + 1, row, on(at(columns, row), at(columns - 1, row)));
   }
+  for (let column = -1; column <= columns + 1; column++) {
+    put(column, -1, on(at(column, 0), at(column, 1)));
+    put(column, rows + 1, on(at(column, rows), at(column, rows - 1)));
+  }
+  return grid;
+}
+
+/** Whether a bend turns some of the plane over, so that places of it lie under others. */
+export function foldsOver(bend: Bend): boolean {
+  return new BendMap(bend).foldsOver;
 }

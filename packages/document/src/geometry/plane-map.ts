@@ -1,4 +1,4 @@
-import { type Bend, BendMap, bent, isPlain } from './bend';
+import { type Bend, BendMap, isPlain } from './bend';
 import { type Matrix, multiply, type Point } from './matrix';
 import {
   affineOf,
@@ -86,7 +86,7 @@ export class PlaneMap {
       if (!at) return null;
       if (stage.kind === 'projective') at = projected(stage.map, at);
       else if (stage.way === 'to') {
-        const { x, y }: Point = bent(stage.map.bend, at);
+        const { x, y }: Point = stage.map.to(at);
         at = { x, y };
       } else at = stage.map.back(at);
     }

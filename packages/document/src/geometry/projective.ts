@@ -15,7 +15,7 @@ export type Projective = readonly [
 export type Quad = readonly [Point, Point, Point, Point];
 
 /**
- * Places with less than this of the third coordinate, which is about 1 where things keep their size, lie too near the
+ * Places with less than this of the third coordinate, which is 1 in the middle of what is drawn out, lie too near the
  * horizon, or beyond it: what is there would be without end.
  */
 const HORIZON = 0.04;
@@ -85,7 +85,7 @@ export function projectedPolygon(m: Projective, points: readonly Point[]): reado
   return kept.flatMap((point) => projected(m, point) ?? []);
 }
 
-/** The map from the unit square to a quad (Heckbert 1989, section 2.2.3). Its third coordinate is 1 at the first corner. */
+/** The map from the unit square to a quad (Heckbert 1989, section 2.2.3). */
 function squareToQuad([p0, p1, p2, p3]: Quad): Projective {
   const [dx1, dx2] = [p1.x - p2.x, p3.x - p2.x];
   const [dy1, dy2] = [p1.y - p2.y, p3.y - p2.y];
@@ -100,10 +100,12 @@ function squareToQuad([p0, p1, p2, p3]: Quad): Projective {
   ];
 }
 
-/** The projective map that takes the corners of a rectangle to those of a quad. */
+/** The projective map that takes the corners of a rectangle to those of a quad; things keep their size in its middle. */
 export function rectToQuad({ x, y, width, height }: Rect, quad: Quad): Projective {
   const toShares: Projective = [1 / width, 0, -x / width, 0, 1 / height, -y / height, 0, 0, 1];
-  return multiplyProjective(squareToQuad(quad), toShares);
+  const map = multiplyProjective(squareToQuad(quad), toShares);
+  const inMiddle = map[6] * (x + width / 2) + map[7] * (y + height / 2) + map[8];
+  return map.map((value) => value / inMiddle) as unknown as Projective;
 }
 
 export function cornersOf({ x, y, width, height }: Rect): Quad {

@@ -4,6 +4,7 @@ import {
   contentBounds,
   invert,
   isGlass,
+  isWarped,
   type Layer,
   layerById,
   layerMatrix,
@@ -25,6 +26,8 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { useCamera } from '../../picture/camera-store';
 import { HANDLE_LOOK } from '../../picture/handle-look';
+import { CornerKnobs } from './CornerKnobs';
+import { usePlacing } from './settings';
 
 /** How far the turning knob stands off the frame, in window pixels; inwards when there is no room. */
 const KNOB = 26;
@@ -73,6 +76,7 @@ export function PlacementHandles() {
   const inHand = useHand((state) => state.layer);
   const frame = useRef<Konva.Rect>(null);
   const handles = useRef<Konva.Transformer>(null);
+  const corners = usePlacing((state) => state.corners);
   const scene = useComposition((state) => state.preview ?? state.composition);
   const movable = layer && !isGlass(layer) && !lockedBy(scene, layer);
 
@@ -83,6 +87,9 @@ export function PlacementHandles() {
   }, [inHand, movable, layer, scene, zoom, x, y]);
 
   if (!layer || !movable || layer.id !== inHand) return null;
+  if (corners === 'draw out' || isWarped(scene, layer)) {
+    return <CornerKnobs layer={layer} corners={corners} />;
+  }
   const { bounds, matrix } = frameOf(scene, layer);
   if (bounds.width === 0 || bounds.height === 0) return null;
   const onScreen = multiply([zoom, 0, 0, zoom, x, y], matrix);

@@ -1,9 +1,11 @@
 import {
   isGlass,
+  isWarped,
   layerById,
   lockedBy,
   type Point,
   placementAfter,
+  placementMoved,
   setPlacement,
   translation,
 } from '@diplex/document';
@@ -56,6 +58,11 @@ class PlaceTool implements Tool {
     if (at.shift && Math.abs(dx) >= Math.abs(dy)) dy = 0;
     else if (at.shift) dx = 0;
     const { composition } = useComposition.getState();
+    if (isWarped(composition, layer)) {
+      const to = { x: this.from.x + dx, y: this.from.y + dy };
+      const placement = placementMoved(composition, layer, this.from, to);
+      return placement && { layer: layer.id, placement };
+    }
     const placement = placementAfter(composition, layer, translation(dx, dy));
     return { layer: layer.id, placement };
   }

@@ -103,7 +103,7 @@ export class WarpedBorderNode extends GraphNode {
 }
 
 /** The input may be drawn finer, where the map makes it larger, or coarser by these powers of two. */
-const [MOST_FINER, MOST_COARSER] = [2, 6];
+const [MOST_FINER, MOST_COARSER] = [1, 6];
 
 /** The map's growth is looked at in so many places along each side. */
 const PLACES = 9;
@@ -263,7 +263,7 @@ interface CellGoal {
 }
 
 /** A pixel of output is the mean of so many places along each side at most. */
-const MOST_PLACES = 16;
+const MOST_PLACES = 6;
 
 /** The pixels of a cell: between four pixels straight, and the mean of several places where they lie far apart. */
 function sampleCell(

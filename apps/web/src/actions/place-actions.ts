@@ -1,0 +1,61 @@
+import { isGlass } from '@diplex/document';
+import {
+  IconArrowAutofitContent,
+  IconArrowsMaximize,
+  IconFlipHorizontal,
+  IconFlipVertical,
+  IconFocusCentered,
+  IconHandMove,
+  IconRotateClockwise2,
+} from '@tabler/icons-react';
+import type { Action } from './action';
+import {
+  centreOnCanvas,
+  layerInHand,
+  place,
+  placeNaturally,
+  placeOnCanvas,
+} from './layer-commands';
+
+/** A glass lies over all of the canvas. */
+export function canBePlaced(): boolean {
+  const layer = layerInHand();
+  return layer !== undefined && !isGlass(layer);
+}
+
+const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
+  ...{ group: 'Layers', stage: 'arrange', able: canBePlaced },
+  ...action,
+});
+
+/** What places the layer in hand at one press. */
+export const PLACE_ACTIONS: readonly Action[] = [
+  arrange({
+    ...{ id: 'place-natural', words: 'Natural', keys: ['a'], icon: IconHandMove },
+    run: placeNaturally,
+  }),
+  arrange({
+    ...{ id: 'place-fit', words: 'Fit', keys: ['s'], icon: IconArrowAutofitContent },
+    run: () => placeOnCanvas('fit'),
+  }),
+  arrange({
+    ...{ id: 'place-fill', words: 'Fill', keys: ['d'], icon: IconArrowsMaximize },
+    run: () => placeOnCanvas('fill'),
+  }),
+  arrange({
+    ...{ id: 'place-centre', words: 'Centre', keys: ['f'], icon: IconFocusCentered },
+    run: centreOnCanvas,
+  }),
+  arrange({
+    ...{ id: 'mirror-across', words: 'Mirror', keys: ['g'], icon: IconFlipHorizontal },
+    run: () => place(({ mirrorAcross }) => ({ mirrorAcross: !mirrorAcross })),
+  }),
+  arrange({
+    ...{ id: 'mirror-down', words: 'Upend', keys: ['h'], icon: IconFlipVertical },
+    run: () => place(({ mirrorDown }) => ({ mirrorDown: !mirrorDown })),
+  }),
+  arrange({
+    ...{ id: 'quarter-turn', words: 'Turn 90°', keys: ['j'], icon: IconRotateClockwise2 },
+    run: () => place(({ turn }) => ({ turn: (turn + 90) % 360 })),
+  }),
+];
