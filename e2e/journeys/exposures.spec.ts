@@ -300,6 +300,6 @@ test('what moved between exposures is outlined, and given to one of them', async
   await ghost.getByRole('combobox').selectOption({ label: 'room-over' });
   await expect.poll(() => bench.colourAt(middle)).toEqual(withBasket);
   await expectAsFresh(bench, 'Fit', 'giving a place to an exposure');
-  await bench.undo(3);
+  await bench.undo(2);
   expect(worst(await bench.pixels(), laid)).toBe(0);
 });

@@ -17,6 +17,18 @@ export function record(history: History, entry: HistoryEntry): History {
   return { entries, position: entries.length };
 }
 
+/** Several entries that follow one another as one; null for none. */
+export function joinedEntry(entries: readonly HistoryEntry[], words: string): HistoryEntry | null {
+  const [first] = entries;
+  if (!first) return null;
+  return {
+    ...{ ...first, words },
+    patches: entries.flatMap(({ patches }) => patches),
+    // The last is undone first.
+    inverse: [...entries].reverse().flatMap(({ inverse }) => inverse),
+  };
+}
+
 /** A composition after some patches; what they leave alone stays the very same. */
 export function patched(composition: Composition, patches: readonly Patch[]): Composition {
   return apply(composition, [...patches]) as Composition;

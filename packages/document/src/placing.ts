@@ -144,27 +144,37 @@ export function placementAfter(composition: Composition, layer: Layer, step: Mat
   return carriedPlacement(layer.placement, within, placedSize(layer));
 }
 
-/** The middle of a layer's content, in pixels of the group that it is in, or of the composition. */
-export function middleOf(composition: Composition, layer: Layer): Point {
+/** The middle of a thing, as shares of its width and height. */
+export const MIDDLE: Point = { x: 0.5, y: 0.5 };
+
+/** A place of a layer's content (shares of its width and height), in pixels of what the layer lies in. */
+export function pointOf(composition: Composition, layer: Layer, share: Point): Point {
   const { x, y, width, height } = contentBounds(composition, layer);
-  return transform(ownMatrix(layer), { x: x + width / 2, y: y + height / 2 });
+  return transform(ownMatrix(layer), { x: x + width * share.x, y: y + height * share.y });
 }
 
 /**
- * A layer's placement with some of it changed, `x` and `y` as the middle of its content: that stays where it is
- * when it is not said where it shall lie.
+ * A layer's placement with some of it changed, `x` and `y` as where a point of its content lies: that stays where it
+ * is when it is not said where it shall lie.
+ * @param about the point, as shares of the content's width and height
  */
 export function changedPlacement(
   composition: Composition,
   layer: Layer,
   change: Partial<Placement>,
+  about: Point = MIDDLE,
 ): Placement {
   const changed = { ...layer.placement, ...change };
-  if (!isGroup(layer)) return changed;
-  const middle = middleOf(composition, layer);
-  const { x = middle.x, y = middle.y } = change;
-  const then = middleOf(composition, { ...layer, placement: { ...changed, x: 0, y: 0 } });
+  if (!isGroup(layer) && about === MIDDLE) return changed;
+  const point = pointOf(composition, layer, about);
+  const { x = point.x, y = point.y } = change;
+  const then = pointOf(composition, { ...layer, placement: { ...changed, x: 0, y: 0 } }, about);
   return { ...changed, x: x - then.x, y: y - then.y };
+}
+
+/** The middle of a layer's content, in pixels of the group that it is in, or of the composition. */
+export function middleOf(composition: Composition, layer: Layer): Point {
+  return pointOf(composition, layer, MIDDLE);
 }
 
 /** The extent of a mask's own pixels: the layer's, unless the mask says otherwise; the canvas for a group. */

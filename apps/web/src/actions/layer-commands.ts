@@ -136,7 +136,7 @@ export function placeNaturally(): void {
   if (!layer) return;
   const natural = { scaleX: 1, scaleY: 1, turn: 0, skew: 0 };
   const placement = changedPlacement(composition, layer, natural);
-  performAll((doing) => {
+  performAll(`${layer.name} as it is by nature`, (doing) => {
     doing(setPlacement, { layer: layer.id, placement });
     if (layer.warp) doing(setWarp, { layer: layer.id, warp: null });
   });

@@ -3,6 +3,8 @@ import {
   EMPTY_HISTORY,
   goTo,
   type History,
+  type HistoryEntry,
+  joinedEntry,
   newComposition,
   type Operation,
   OperationRefused,
@@ -41,8 +43,8 @@ interface CompositionStore extends OpenComposition {
   open(loaded: LoadedComposition): void;
   /** Carries an operation out as one step; a refusal is told and changes nothing. */
   perform<Args>(operation: Operation<Args>, args: Args): boolean;
-  /** Several operations as steps of one gesture, all or none. */
-  performAll(steps: (doing: Performer) => void): boolean;
+  /** Several operations as one step of the history with these words, all or none. */
+  performAll(words: string, steps: (doing: Performer) => void): boolean;
   /** Shows what an operation would do. */
   tryOut<Args>(operation: Operation<Args>, args: Args): void;
   show(preview: Composition | null): void;
@@ -83,21 +85,36 @@ export const useComposition = create<CompositionStore>((set, get) => ({
     });
   },
 
-  perform: (operation, args) => get().performAll((doing) => doing(operation, args)),
-
-  performAll(steps) {
+  perform(operation, args) {
     let { composition, history } = get();
     try {
-      steps((operation, args) => {
-        const done = perform(composition, operation, args);
-        composition = done.composition;
-        if (done.entry) history = record(history, done.entry);
-      });
+      const done = perform(composition, operation, args);
+      composition = done.composition;
+      if (done.entry) history = record(history, done.entry);
     } catch (error) {
       set({ preview: null });
       return refused(error);
     }
     set({ composition, history, preview: null });
+    return true;
+  },
+
+  performAll(words, steps) {
+    let { composition } = get();
+    const entries: HistoryEntry[] = [];
+    try {
+      steps((operation, args) => {
+        const done = perform(composition, operation, args);
+        composition = done.composition;
+        if (done.entry) entries.push(done.entry);
+      });
+    } catch (error) {
+      set({ preview: null });
+      return refused(error);
+    }
+    const entry = joinedEntry(entries, words);
+    const { history } = get();
+    set({ composition, history: entry ? record(history, entry) : history, preview: null });
     return true;
   },
 

@@ -6,7 +6,6 @@ import { useComposition } from '../bench/composition-store';
 import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { ShareAmount } from '../controls/ShareAmount';
-import { BlendRows } from './BlendRows';
 import { framesOf, fuseExposures } from './fuse-exposures';
 import { GhostRows } from './GhostRows';
 
@@ -42,7 +41,6 @@ export function FuseSection({ layer }: { readonly layer: Layer }) {
         hint="Gives each exposure a mask, so that together they show lights and darks; the masks can be painted on"
         onPress={() => fuseExposures(layer, amounts)}
       />
-      <BlendRows frames={frames} />
       <GhostRows group={layer} />
     </Section>
   );

@@ -73,7 +73,7 @@ export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
       });
       const kept = await Promise.all(made.map((tiles) => keepTiles(tiles, signal)));
       const by = 2 ** level;
-      useComposition.getState().performAll((doing) => {
+      useComposition.getState().performAll(`Fused ${group.name}`, (doing) => {
         for (const [i, { id, maskUse }] of frames.entries()) {
           if (maskUse) doing(removeMask, { layer: id });
           const tiles = kept[i - 1];

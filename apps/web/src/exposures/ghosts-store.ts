@@ -114,9 +114,10 @@ function partOf(ghost: Ghost, toMask: Matrix, combine: 'add' | 'subtract'): Outl
 export function giveTo(group: Layer, ghost: Ghost, chosen: string): void {
   const frames = framesOf(group);
   const onto = ontoFirst(frames);
+  const { composition } = useComposition.getState();
   const nearest = frames.findIndex(({ id }) => id === chosen);
-  useComposition.getState().performAll((doing) => {
-    const { composition } = useComposition.getState();
+  const words = `${ghost.name} from ${layerById(composition, chosen)?.name ?? 'one exposure'}`;
+  useComposition.getState().performAll(words, (doing) => {
     for (const [i, frame] of frames.entries()) {
       const mask = maskOf(composition, frame);
       for (const part of mask?.parts ?? []) {

@@ -57,7 +57,7 @@ export function layBracket(sources: readonly Source[]): void {
     const moves = await alignedMoves(sources, signal, onProgress);
     const layers = sources.map((source, i) => frameLayer(source, moves[i] as FrameMove));
     const group = newId();
-    const done = useComposition.getState().performAll((doing) => {
+    const done = useComposition.getState().performAll('Laid a bracket of exposures', (doing) => {
       for (const layer of layers) doing(addLayer, { layer });
       const ids = layers.map(({ id }) => id);
       doing(groupLayers, { layers: ids, group, name: 'Exposures' });

@@ -1,10 +1,11 @@
 import {
   changedPlacement,
+  contentBounds,
   groupOf,
   type Layer,
   lockedBy,
-  middleOf,
   type Placement,
+  pointOf,
   RANGES,
   setPlacement,
 } from '@diplex/document';
@@ -12,8 +13,11 @@ import { IconLock, IconLockOpen } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
+import { Choice } from '../controls/Choice';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
+import { usePlacing } from '../tools/place/settings';
+import { ReferencePoint } from './ReferencePoint';
 
 /** Place, scale and turn of a layer, by numbers. */
 export function PlacementRows({ layer }: { readonly layer: Layer }) {
@@ -24,28 +28,33 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
   const scene = useComposition((state) => state.preview ?? state.composition);
   const locked = lockedBy(scene, layer) !== undefined;
   const inGroup = groupOf(scene, layer.id) !== undefined;
-  const middle = middleOf(scene, layer);
+  const { reference, sizeIn, set } = usePlacing();
+  const point = pointOf(scene, layer, reference);
+  const { width: natural, height: high } = contentBounds(scene, layer);
   const args = (change: Partial<Placement>) => ({
     layer: layer.id,
-    placement: changedPlacement(scene, layer, change),
+    placement: changedPlacement(scene, layer, change, reference),
   });
   const setting = (change: (value: number) => Partial<Placement>) => ({
     disabled: locked,
     onTry: (value: number) => tryOut(setPlacement, args(change(value))),
     onSet: (value: number) => perform(setPlacement, args(change(value))),
   });
-  const scaled = (axis: 'scaleX' | 'scaleY') => (percent: number) => {
-    const next = percent / 100;
+  const scaled = (axis: 'scaleX' | 'scaleY', of: number) => (value: number) => {
+    const next = value / of;
     if (!together) return { [axis]: next };
     const by = next / placement[axis];
     return { scaleX: placement.scaleX * by, scaleY: placement.scaleY * by };
   };
-  const percent = { min: 0.1, max: 1000, step: 0.1, unit: '%', curve: 3 };
+  const sizes = [
+    { label: 'Width', axis: 'scaleX', of: sizeIn === 'percent' ? 100 : natural },
+    { label: 'Height', axis: 'scaleY', of: sizeIn === 'percent' ? 100 : high },
+  ] as const;
   return (
-    <Section title="Placement" aside={inGroup ? 'of the centre, in its group' : 'of the centre'}>
+    <Section title="Placement" aside={inGroup ? 'in its group' : undefined}>
       <Amount
         label="Across"
-        value={middle.x}
+        value={point.x}
         min={-width}
         max={2 * width}
         step={0.1}
@@ -54,7 +63,7 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
       />
       <Amount
         label="Down"
-        value={middle.y}
+        value={point.y}
         min={-height}
         max={2 * height}
         step={0.1}
@@ -63,18 +72,19 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
       />
       <div className="flex items-center gap-1">
         <div className="flex-1">
-          <Amount
-            label="Width"
-            value={placement.scaleX * 100}
-            {...percent}
-            {...setting(scaled('scaleX'))}
-          />
-          <Amount
-            label="Height"
-            value={placement.scaleY * 100}
-            {...percent}
-            {...setting(scaled('scaleY'))}
-          />
+          {sizes.map(({ label, axis, of }) => (
+            <Amount
+              key={label}
+              label={label}
+              value={placement[axis] * of}
+              min={0.001 * of}
+              max={10 * of}
+              step={0.1}
+              unit={sizeIn === 'percent' ? '%' : 'px'}
+              curve={3}
+              {...setting(scaled(axis, of))}
+            />
+          ))}
         </div>
         <IconButton
           small
@@ -93,16 +103,26 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
         unit="°"
         {...setting((turn) => ({ turn }))}
       />
-      {placement.skew !== undefined && (
-        <Amount
-          label="Skew"
-          value={placement.skew}
-          range={RANGES.skew}
-          step={0.1}
-          unit="°"
-          {...setting((skew) => ({ skew }))}
+      <Amount
+        label="Skew"
+        value={placement.skew ?? 0}
+        range={RANGES.skew}
+        step={0.1}
+        unit="°"
+        {...setting((skew) => ({ skew }))}
+      />
+      <div className="mt-1 flex items-center gap-3 text-[11.5px] text-faint">
+        <ReferencePoint />
+        <Choice
+          label="Size in"
+          value={sizeIn}
+          options={[
+            { value: 'percent', words: '%', means: 'Size in percent' },
+            { value: 'pixels', words: 'px', means: 'Size in pixels' },
+          ]}
+          onChoose={(value) => set({ sizeIn: value })}
         />
-      )}
+      </div>
     </Section>
   );
 }

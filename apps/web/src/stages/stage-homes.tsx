@@ -8,12 +8,14 @@ import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
 import { ReadingsSection } from '../readings/ReadingsSection';
 import { TOOLS } from '../tools/tools';
+import { AlignSection } from './AlignSection';
 import { AreaSection } from './AreaSection';
 import { ArrangeOptions } from './ArrangeOptions';
 import { ArrangeSentence } from './ArrangeSentence';
 import { BlendingRows } from './BlendingRows';
 import { CutOptions } from './CutOptions';
 import { CutSentence } from './CutSentence';
+import { ExposureBlend } from './ExposureBlend';
 import { FillRows } from './FillRows';
 import { FindSubject } from './FindSubject';
 import { MaskEdge } from './MaskEdge';
@@ -103,9 +105,10 @@ const arrange: StageHome = {
     ArrangeToolSection,
     ({ layer }) => layer && isFill(layer) && <FillRows layer={layer} />,
     Chain,
+    Blending,
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
     ({ layer }) => layer && !isGlass(layer) && <WarpRows layer={layer} />,
-    Blending,
+    ({ layer }) => layer && !isGlass(layer) && <AlignSection />,
     ToneWindows,
     ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,
   ],
@@ -120,6 +123,7 @@ const match: StageHome = {
     Head,
     ({ layer }) => layer && <ReadingsSection layer={layer} />,
     ({ layer }) => layer && <FuseSection layer={layer} />,
+    ({ layer }) => layer && <ExposureBlend layer={layer} />,
     Chain,
     Blending,
     ToneWindows,

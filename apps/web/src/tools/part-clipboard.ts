@@ -80,7 +80,7 @@ function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, map: Matrix, turne
   const words = `Pasted a mask on ${layer.name}`;
   const { composition } = useComposition.getState();
   const lies = multiply(newMaskLies(composition, layer), map);
-  useComposition.getState().performAll((doing) => {
+  useComposition.getState().performAll(words, (doing) => {
     if (layer.id === AREA_ID) {
       doing(layArea, { mask: made, words, lies: map });
       if (turned) doing(changeArea, { change: { turnedRound: true } });

@@ -1,8 +1,8 @@
-import { PLACE_ACTIONS } from '../../actions/place-actions';
-import { useLayerInHand } from '../../bench/use-layer-in-hand';
-import { Choice } from '../../controls/Choice';
-import { PlainButton } from '../../controls/PlainButton';
-import { CORNER_WAYS, usePlacing } from './settings';
+import { PLACE_ACTIONS } from '../actions/place-actions';
+import { useLayerInHand } from '../bench/use-layer-in-hand';
+import { Choice } from '../controls/Choice';
+import { PlainButton } from '../controls/PlainButton';
+import { CORNER_WAYS, usePlacing } from '../tools/place/settings';
 
 const HINTS = {
   scale: 'Corners scale the layer, and the knob turns it',
