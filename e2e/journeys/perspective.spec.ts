@@ -179,3 +179,45 @@ test('layers come to lie at lines, are aligned and spaced, and count from any po
     await expect(field('Height')).toHaveValue('512.0');
   });
 });
+
+test('a layer stands on the ground of the scene: its size follows the horizon', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, 'The Kettle Comet, poster A', 'Journey: standing');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  await card(page, 'Keeper').click();
+  const field = (name: string) => page.getByRole('textbox', { name: new RegExp(`^${name}(,|$)`) });
+  const before = Number(await field('Width').inputValue());
+  await bench.tool('Stand');
+  await bench.drag([
+    [200, 300],
+    [200, 500],
+  ]);
+  await expect.poll(async () => Number(await field('Horizon').inputValue())).toBeCloseTo(500, -0.6);
+
+  // Its foot is at the lower edge and its eye level near the top; on the horizon it is smaller.
+  await page.getByRole('button', { name: 'Stand Keeper' }).click();
+  await expect.poll(async () => Number(await field('Width').inputValue())).toBeLessThan(before);
+  const near = Number(await field('Width').inputValue());
+  await expectAsFresh(bench, 'Fit', 'standing');
+
+  await test.step('further away, nearer to the horizon, it is smaller still', async () => {
+    await bench.drag([
+      [1000, 800],
+      [1000, 650],
+    ]);
+    await expect.poll(async () => Number(await field('Width').inputValue())).toBeLessThan(near - 5);
+    await bench.undo();
+    await expect(field('Width')).toHaveValue(String(near.toFixed(1)));
+  });
+
+  await test.step('above the horizon nothing stands', async () => {
+    await bench.amount('Horizon', 1900);
+    const size = await field('Width').inputValue();
+    await page.getByRole('button', { name: 'Stand Keeper' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'cannot stand there' })).toBeVisible();
+    await expect(field('Width')).toHaveValue(size);
+  });
+});

@@ -169,6 +169,22 @@ export interface Warp {
   readonly bend?: Bend | null;
 }
 
+/** A level line far away, at the height of the camera. */
+export interface Horizon {
+  /** At the middle of the canvas, in composition pixels. */
+  readonly y: number;
+  /** Degrees by which it falls to the right. */
+  readonly tilt: number;
+}
+
+/** How a thing was photographed standing, in its own pixels. */
+export interface Stance {
+  /** Where it touches the ground. */
+  readonly foot: Point;
+  /** How high its camera stood: its own horizon above (or below) the foot. */
+  readonly eye: number;
+}
+
 /** A plane of the scene, as a wall or a floor: four corners, and how large what lies between them is. */
 export interface ScenePlane {
   readonly id: string;
@@ -194,6 +210,8 @@ export interface Layer {
   readonly plane?: string | null;
   /** Whether it lies flat for now, as if it were neither bent nor in a plane. */
   readonly laidFlat?: boolean;
+  /** How it was photographed standing; not known when null or left out. */
+  readonly stance?: Stance | null;
   /** First to last. */
   readonly steps: readonly Step[];
   readonly maskUse: MaskUse | null;
@@ -525,6 +543,8 @@ export interface Composition {
   readonly masks: Readonly<Record<string, Mask>>;
   /** The area in use, or the last one; null or left out when there was none. */
   readonly area?: Area | null;
+  /** The horizon of the scene: how high the camera stood; not known when null or left out. */
+  readonly horizon?: Horizon | null;
   /** Planes of the scene, by their ids; none when left out. */
   readonly planes?: Readonly<Record<string, ScenePlane>>;
 }

@@ -16,6 +16,7 @@ const PARTS: readonly {
   { of: ['content'], says: () => 'made of something else' },
   { of: ['placement'], says: () => 'placed otherwise' },
   { of: ['warp', 'laidFlat'], says: () => 'bent or drawn out otherwise' },
+  { of: ['stance'], says: () => 'how it stands' },
   { of: ['plane'], says: (_, { plane }) => (plane ? 'laid into a plane' : 'in no plane') },
   { of: ['edge'], says: () => 'its edge' },
   { of: ['opacity'], says: (a, b) => `opacity ${percent(a.opacity)} to ${percent(b.opacity)}` },
@@ -60,6 +61,8 @@ export function differencesSaid(before: Composition, after: Composition): string
   const said: string[] = [];
   const size = ({ canvas }: Composition) => `${canvas.width} × ${canvas.height}`;
   if (size(before) !== size(after)) said.push(`Canvas: ${size(before)} to ${size(after)}`);
+  if (differs(before.horizon, after.horizon)) said.push('Another horizon');
+  if (differs(before.planes, after.planes)) said.push('Other planes');
   if (before.mixIn !== after.mixIn) said.push(`Mixed in ${after.mixIn}`);
   for (const layer of Object.values(after.layers)) {
     const was = layerById(before, layer.id);

@@ -15,6 +15,7 @@ export * from './migrations';
 export * from './operations';
 export * from './placing';
 export * from './ranges';
+export * from './stance';
 export * from './step-holder';
 export * from './tree';
 export * from './validation';

@@ -30,6 +30,7 @@ export const RANGES = {
   rampRatio: { least: 0.01, most: 100 },
   /** Degrees by which upright lines lean. */
   skew: { least: -89, most: 89 },
+  tilt: { least: -45, most: 45 },
   /** Pixels of what a layer lies in, for each of its own. */
   scale: { least: 0.0001, most: 10_000, track: [0.001, 10] },
   /** L* of the surround. */

@@ -5,3 +5,6 @@ export const HANDLE_LOOK = {
   ...{ anchorSize: 9, anchorCornerRadius: 5, anchorFill: '#ffffff', anchorStroke: '#1b1507' },
   borderStroke: '#d9a74a',
 };
+
+/** The colour of what belongs to the scene: sea green. */
+export const SCENE = '#5fc2b4';

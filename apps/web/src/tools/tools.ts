@@ -11,6 +11,7 @@ import { plane } from './plane';
 import { ramp } from './ramp';
 import { reach } from './reach';
 import { sample } from './sample';
+import { stand } from './stand';
 import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
 import { tones } from './tones';
 import type { ToolHome } from './tool-home';
@@ -18,7 +19,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, plane },
+  ...{ bend, plane, stand },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

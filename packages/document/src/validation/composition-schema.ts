@@ -177,6 +177,16 @@ export class WarpSchema {
   @IsOptional() @ValidateNested() @Type(() => BendSchema) bend?: BendSchema | null;
 }
 
+export class StanceSchema {
+  @IsPoint() foot!: Point;
+  @IsNumber() eye!: number;
+}
+
+export class HorizonSchema {
+  @IsNumber() y!: number;
+  @InRange(RANGES.tilt) tilt!: number;
+}
+
 class ExtentSchema {
   @IsPositive() width!: number;
   @IsPositive() height!: number;
@@ -219,6 +229,7 @@ export class LayerSchema {
   @IsOptional() @ValidateNested() @Type(() => WarpSchema) warp?: WarpSchema | null;
   @IsOptional() @IsIdentifier() plane?: string | null;
   @IsOptional() @IsBoolean() laidFlat?: boolean;
+  @IsOptional() @ValidateNested() @Type(() => StanceSchema) stance?: StanceSchema | null;
   @IsArray()
   @ArrayMaxSize(LIMITS.stepsOfLayer)
   @ValidateNested({ each: true })
@@ -363,6 +374,7 @@ export class CompositionSchema implements Composition {
   /** Each is checked as a MaskSchema. */
   @IsRecord() masks!: Composition['masks'];
   @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
+  @IsOptional() @ValidateNested() @Type(() => HorizonSchema) horizon?: HorizonSchema | null;
   /** Each is checked as a ScenePlaneSchema. */
   @IsOptional() @IsRecord() planes?: Composition['planes'];
 }

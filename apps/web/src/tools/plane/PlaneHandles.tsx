@@ -3,14 +3,12 @@ import type Konva from 'konva';
 import { Line } from 'react-konva';
 import { useComposition } from '../../bench/composition-store';
 import { toComposition, useCamera } from '../../picture/camera-store';
+import { SCENE } from '../../picture/handle-look';
 import { Knob } from '../../picture/Knob';
 import { usePlanes } from './use-plane';
 
 /** Cells of the grid along each side. */
 const CELLS = 6;
-
-/** The scene's colour. */
-const SCENE = '#5fc2b4';
 
 /** The plane in hand: its grid in perspective, and a knob at each corner. Others are outlined. */
 export function PlaneHandles() {
@@ -66,7 +64,7 @@ export function PlaneHandles() {
         <Knob
           // biome-ignore lint/suspicious/noArrayIndexKey: a corner is its place in the round
           key={i}
-          look="filled"
+          look="scene"
           at={onScreen(corner)}
           onTry={drag(inHand, i, 'tryOut')}
           onSet={drag(inHand, i, 'perform')}

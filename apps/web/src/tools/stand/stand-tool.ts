@@ -1,0 +1,105 @@
+import {
+  isGlass,
+  isWarped,
+  type Layer,
+  layerById,
+  lockedBy,
+  type Point,
+  setHorizon,
+  setPlacement,
+  stanceShown,
+  stoodAt,
+} from '@diplex/document';
+import { useComposition } from '../../bench/composition-store';
+import { useHand } from '../../bench/hand-store';
+import { tellProblem } from '../../bench/notice-store';
+import type { PointerSample, Tool } from '../../picture/tool';
+
+/** The layer in hand, if it can be stood; says why not otherwise. */
+export function layerToStand(): Layer | null {
+  const { composition } = useComposition.getState();
+  const layer = layerById(composition, useHand.getState().layer ?? '');
+  if (!layer) tellProblem('No layer is in hand. Choose a card in the depth strip first.');
+  else if (isGlass(layer)) tellProblem(`${layer.name} is a glass: it stands nowhere.`);
+  else if (isWarped(composition, layer)) {
+    tellProblem(`${layer.name} is bent or lies in a plane. Lay it flat to stand it.`);
+  } else {
+    const lock = lockedBy(composition, layer);
+    if (!lock) return layer;
+    tellProblem(`${lock.name} is locked. Unlock it to stand ${layer.name}.`);
+  }
+  return null;
+}
+
+/** Stands a layer with its foot at a place, tried out or done; whether it can. */
+export function standAt(way: 'tryOut' | 'perform', layer: Layer, foot: Point): boolean {
+  const state = useComposition.getState();
+  const placement = stoodAt(state.composition, layer, foot);
+  if (placement) state[way](setPlacement, { layer: layer.id, placement });
+  return placement !== null;
+}
+
+/** Stands the layer in hand where its foot is. */
+export function standInHand(): void {
+  const layer = layerToStand();
+  if (!layer) return;
+  const { composition } = useComposition.getState();
+  if (standAt('perform', layer, stanceShown(composition, layer).foot)) return;
+  tellProblem(
+    `${layer.name} cannot stand there: its foot and its eye level must lie on the same sides of the horizon as on the ground. Move its foot below the horizon, or its eye level above its foot.`,
+  );
+}
+
+/** Drags the layer in hand by its foot over the ground, its size following the horizon; lays the horizon first. */
+class StandTool implements Tool {
+  private held: { readonly layer: Layer; readonly off: Point } | null = null;
+  private laying = false;
+
+  begin(at: PointerSample): void {
+    const { composition } = useComposition.getState();
+    if (!composition.horizon) {
+      this.laying = true;
+      return this.layHorizon('tryOut', at);
+    }
+    const layer = layerToStand();
+    if (!layer) return;
+    const { foot } = stanceShown(composition, layer);
+    this.held = { layer, off: { x: foot.x - at.x, y: foot.y - at.y } };
+  }
+
+  move(through: readonly PointerSample[]): void {
+    const at = through.at(-1);
+    if (!at) return;
+    if (this.laying) return this.layHorizon('tryOut', at);
+    this.stand('tryOut', at);
+  }
+
+  end(at: PointerSample): void {
+    if (this.laying) this.layHorizon('perform', at);
+    else if (!this.stand('perform', at)) useComposition.getState().show(null);
+    this.forget();
+  }
+
+  cancel(): void {
+    if (!this.laying && !this.held) return;
+    this.forget();
+    useComposition.getState().show(null);
+  }
+
+  private layHorizon(way: 'tryOut' | 'perform', { y }: Point): void {
+    useComposition.getState()[way](setHorizon, { horizon: { y, tilt: 0 } });
+  }
+
+  private stand(way: 'tryOut' | 'perform', at: Point): boolean {
+    if (!this.held) return false;
+    const { layer, off } = this.held;
+    return standAt(way, layer, { x: at.x + off.x, y: at.y + off.y });
+  }
+
+  private forget(): void {
+    this.held = null;
+    this.laying = false;
+  }
+}
+
+export const standTool = new StandTool();
