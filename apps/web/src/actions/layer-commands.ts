@@ -111,13 +111,18 @@ export function addSourceAsLayer(source: Source): void {
   if (useComposition.getState().perform(addLayer, { layer })) takeLayer(layer.id);
 }
 
-/** Fills the area with a source that covers the canvas. */
-export function fillAreaWith(source: Source): void {
+/** A source as a layer that covers the canvas. */
+export function photoToFill(source: Source): PhotoLayer {
   const { canvas } = useComposition.getState().composition;
   const layer = photoOf(source);
   const scale = scaleToCanvas('fill', layer.content.size, canvas, 0);
   const centre = placedAt({ x: canvas.width / 2, y: canvas.height / 2 });
-  addLayerInArea({ ...layer, placement: { ...centre, scaleX: scale, scaleY: scale } });
+  return { ...layer, placement: { ...centre, scaleX: scale, scaleY: scale } };
+}
+
+/** Fills the area with a source that covers the canvas. */
+export function fillAreaWith(source: Source): void {
+  addLayerInArea(photoToFill(source));
 }
 
 /** Changes the placement of the layer in hand as one step. */

@@ -1,6 +1,14 @@
 import { create } from 'zustand';
 
-export type OpenDialog = 'keys' | 'palette' | 'sources' | 'area-source' | 'canvas' | 'steps' | null;
+export type OpenDialog =
+  | 'keys'
+  | 'palette'
+  | 'sources'
+  | 'area-source'
+  | 'behind-source'
+  | 'canvas'
+  | 'steps'
+  | null;
 
 interface WindowState {
   readonly dialog: OpenDialog;

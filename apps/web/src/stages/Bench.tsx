@@ -2,7 +2,8 @@ import { layersInDepth } from '@diplex/document';
 import { type ReactNode, useEffect, useLayoutEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { bindKeys } from '../actions/keyboard';
-import { addSourceAsLayer, fillAreaWith } from '../actions/layer-commands';
+import { addSourceAsLayer, fillAreaWith, layerInHand } from '../actions/layer-commands';
+import { putSourceBehind } from '../actions/put-behind';
 import { flush, startAutosave } from '../bench/autosave';
 import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
@@ -132,6 +133,16 @@ export function Bench() {
         <SourcePicker
           title="Fill the area from the shelf"
           onChoose={fillAreaWith}
+          onClose={close}
+        />
+      )}
+      {dialog === 'behind-source' && (
+        <SourcePicker
+          title="Put a photograph behind it"
+          onChoose={(source) => {
+            const layer = layerInHand();
+            if (layer) putSourceBehind(layer, source);
+          }}
           onClose={close}
         />
       )}

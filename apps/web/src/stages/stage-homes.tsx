@@ -25,6 +25,7 @@ import { MatchOptions } from './MatchOptions';
 import { MatchSentence } from './MatchSentence';
 import { PartRecipe } from './PartRecipe';
 import { PlacementRows } from './PlacementRows';
+import { PutBehindSection } from './PutBehindSection';
 import type { PanelProps, StageHome } from './stage-home';
 import { WarpRows } from './WarpRows';
 
@@ -109,6 +110,7 @@ const arrange: StageHome = {
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
     ({ layer }) => layer && !isGlass(layer) && <WarpRows layer={layer} />,
     ({ layer }) => layer && !isGlass(layer) && <AlignSection />,
+    ({ layer }) => layer && <PutBehindSection layer={layer} />,
     ToneWindows,
     ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,
   ],
