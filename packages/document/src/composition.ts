@@ -101,8 +101,51 @@ export interface GlassContent {
   readonly kind: 'glass';
 }
 
+/** How a shape meets those before it. */
+export const SHAPE_RULES = ['unite', 'subtract', 'intersect', 'exclude'] as const;
+export type ShapeRule = (typeof SHAPE_RULES)[number];
+
+interface ShapeBase {
+  readonly id: string;
+  readonly rule: ShapeRule;
+}
+
+interface FramedShape extends ShapeBase, Rect {
+  /** Degrees about its middle, clockwise. */
+  readonly turn: number;
+}
+
+/** Something drawn, in the pixels of its layer. */
+export type Shape =
+  | (FramedShape & { readonly kind: 'box' /** Of its corners. */; readonly radius: number })
+  | (FramedShape & { readonly kind: 'oval' })
+  | (FramedShape & { readonly kind: 'polygon'; readonly sides: number })
+  | (ShapeBase & {
+      readonly kind: 'curve';
+      readonly points: readonly OutlinePoint[];
+      readonly further?: readonly (readonly OutlinePoint[])[];
+    });
+
+/** Where a stroke runs along an edge. */
+export const STROKE_PLACES = ['inside', 'middle', 'outside'] as const;
+
+export interface ShapeStroke {
+  /** In pixels of the layer. */
+  readonly width: number;
+  readonly place: (typeof STROKE_PLACES)[number];
+  readonly colour: FillColour;
+}
+
+/** Shapes, each meeting those before it by its rule, filled and stroked; they count from the layer's own corner. */
+export interface ShapeContent {
+  readonly kind: 'shape';
+  readonly shapes: readonly Shape[];
+  readonly fill: Fill | null;
+  readonly stroke: ShapeStroke | null;
+}
+
 /** What a layer is made of. */
-export type Content = PhotoContent | FillContent | GroupContent | GlassContent;
+export type Content = PhotoContent | FillContent | GroupContent | GlassContent | ShapeContent;
 
 /** Content with pixels of its own, and thus an extent. */
 export type ExtentContent = PhotoContent | FillContent;
@@ -229,6 +272,7 @@ export interface Layer {
 export type PhotoLayer = Layer & { readonly content: PhotoContent };
 export type FillLayer = Layer & { readonly content: FillContent };
 export type GroupLayer = Layer & { readonly content: GroupContent };
+export type ShapeLayer = Layer & { readonly content: ShapeContent };
 
 export function isPhoto(layer: Layer): layer is PhotoLayer {
   return layer.content.kind === 'photo';
@@ -238,7 +282,11 @@ export function isFill(layer: Layer): layer is FillLayer {
   return layer.content.kind === 'fill';
 }
 
-/** Whether a layer has pixels of its own, and thus an extent: groups and glass have none. */
+export function isShape(layer: Layer): layer is ShapeLayer {
+  return layer.content.kind === 'shape';
+}
+
+/** Whether a layer has pixels of its own, and thus an extent: groups, glass and shapes have none. */
 export function hasExtent(layer: Layer): layer is Layer & { readonly content: ExtentContent } {
   return layer.content.kind === 'photo' || layer.content.kind === 'fill';
 }

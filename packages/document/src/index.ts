@@ -9,6 +9,7 @@ export * from './geometry/placement';
 export { PlaneMap } from './geometry/plane-map';
 export * from './geometry/projective';
 export * from './geometry/rect';
+export * from './geometry/shape-outline';
 export * from './history';
 export * from './identifiers';
 export * from './migrations';

@@ -1,9 +1,10 @@
 import { areaLayer } from './area';
-import { type Composition, hasExtent, isGroup, type Layer, layerById } from './composition';
+import { type Composition, hasExtent, type Layer, layerById } from './composition';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
 import { PlaneMap } from './geometry/plane-map';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
+import { shapesBounds } from './geometry/shape-outline';
 import { groupOf, withMaskUses } from './tree';
 import { bendsItself, ownMap, ownMatrix, placedSize } from './warping';
 
@@ -48,6 +49,7 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
   const { content } = layer;
   if ('size' in content) return { x: 0, y: 0, ...content.size };
   if (content.kind === 'glass') return glassBounds(composition, layer);
+  if (content.kind === 'shape') return shapesBounds(content);
   return content.children.reduce<Rect>(
     (bounds, id) => {
       const child = layerById(composition, id);
@@ -165,7 +167,7 @@ export function changedPlacement(
   about: Point = MIDDLE,
 ): Placement {
   const changed = { ...layer.placement, ...change };
-  if (!isGroup(layer) && about === MIDDLE) return changed;
+  if (hasExtent(layer) && about === MIDDLE) return changed;
   const point = pointOf(composition, layer, about);
   const { x = point.x, y = point.y } = change;
   const then = pointOf(composition, { ...layer, placement: { ...changed, x: 0, y: 0 } }, about);

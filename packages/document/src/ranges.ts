@@ -31,6 +31,8 @@ export const RANGES = {
   /** Degrees by which upright lines lean. */
   skew: { least: -89, most: 89 },
   tilt: { least: -45, most: 45 },
+  strokeWidth: { least: 0.1, most: 1000 },
+  sides: { least: 3, most: 60 },
   /** Pixels of what a layer lies in, for each of its own. */
   scale: { least: 0.0001, most: 10_000, track: [0.001, 10] },
   /** L* of the surround. */

@@ -239,7 +239,8 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ keys: [']'], run: () => scaleBrush(1.2) },
   },
   {
-    ...{ id: 'commit', words: 'Finish what is being drawn', group: 'Mask', stage: 'cut' },
+    ...{ id: 'commit', words: 'Finish what is being drawn', group: 'Mask' },
+    stage: ['cut', 'arrange'],
     ...{ keys: ['Enter'], run: commitDrawn },
   },
   {
@@ -250,6 +251,14 @@ const MASK_ACTIONS: readonly Action[] = [
       if (tool && TOOLS[tool].tool.stepBack?.()) return;
       if (pointInHand()) removePoint();
       else removePartInHand();
+    },
+  },
+  {
+    ...{ id: 'step-back-curve', words: 'Take the last point of a curve back', group: 'Tools' },
+    ...{ stage: 'arrange', keys: ['Backspace', 'Delete'] },
+    run() {
+      const tool = toolInHand(useHand.getState());
+      if (tool) TOOLS[tool].tool.stepBack?.();
     },
   },
 ];

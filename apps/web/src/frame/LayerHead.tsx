@@ -103,13 +103,16 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     fill: 'fill',
     group: 'group',
     glass: 'glass',
+    shape: 'shape',
   }[content.kind];
   const extent =
     content.kind === 'group'
       ? counted(content.children.length, 'layer')
-      : hasExtent(layer)
-        ? `${layer.content.size.width} × ${layer.content.size.height}`
-        : 'changes what lies behind it';
+      : content.kind === 'shape'
+        ? counted(content.shapes.length, 'shape')
+        : hasExtent(layer)
+          ? `${layer.content.size.width} × ${layer.content.size.height}`
+          : 'changes what lies behind it';
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
       {what} · {extent}

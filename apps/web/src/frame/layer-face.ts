@@ -12,6 +12,11 @@ export function faceOf(composition: Composition, { content }: Layer): string {
   if (content.kind === 'photo') return `url(${address.sourceThumbnail(content.source)})`;
   if (content.kind === 'fill') return fillFace(content.fill);
   if (content.kind === 'glass') return 'none';
+  if (content.kind === 'shape') {
+    const { fill, stroke } = content;
+    if (fill) return fillFace(fill);
+    return stroke ? fillFace({ by: 'colour', colour: stroke.colour }) : 'none';
+  }
   // A group shows the nearest thing in it that is shown.
   const inside = content.children.flatMap((id) => layerById(composition, id) ?? []);
   const nearest = inside.findLast(({ shown }) => shown) ?? inside.at(-1);

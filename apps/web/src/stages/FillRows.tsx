@@ -1,5 +1,12 @@
 import type { Colour } from '@diplex/core';
-import { type Fill, type FillColour, type FillLayer, setFill } from '@diplex/document';
+import {
+  contentBounds,
+  type Fill,
+  type FillColour,
+  type Layer,
+  type Rect,
+  setFill,
+} from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { Choice } from '../controls/Choice';
 import { ColourField } from '../controls/ColourField';
@@ -13,22 +20,27 @@ const KINDS: readonly { readonly value: Fill['by']; readonly words: string }[] =
 ];
 
 /** The same fill in another way. */
-function turnedInto(by: Fill['by'], fill: Fill, { content: { size } }: FillLayer): Fill {
+function turnedInto(by: Fill['by'], fill: Fill, bounds: Rect): Fill {
   const first = fill.by === 'colour' ? fill.colour : fill.first;
   if (by === 'colour') return { by, colour: first };
   const last = fill.by === 'colour' ? { ...first, alpha: 0 } : fill.last;
-  const middle = { x: size.width / 2, y: size.height / 2 };
+  const { x, y, width, height } = bounds;
+  const middle = { x: x + width / 2, y: y + height / 2 };
   const way =
     by === 'round'
-      ? { from: middle, to: { x: size.width, y: size.height / 2 } }
-      : { from: { x: middle.x, y: 0 }, to: { x: middle.x, y: size.height } };
+      ? { from: middle, to: { x: x + width, y: middle.y } }
+      : { from: { x: middle.x, y }, to: { x: middle.x, y: y + height } };
   return { by, ...way, first, last };
 }
 
-/** What a fill layer is filled with. */
-export function FillRows({ layer }: { readonly layer: FillLayer }) {
-  const { perform, tryOut } = useComposition.getState();
-  const { fill } = layer.content;
+interface FillRowsProps {
+  readonly layer: Layer;
+  readonly fill: Fill;
+}
+
+/** What a fill layer, or shapes, are filled with. */
+export function FillRows({ layer, fill }: FillRowsProps) {
+  const { perform, tryOut, composition } = useComposition.getState();
   const args = (next: Fill) => ({ layer: layer.id, fill: next });
   const stop = (words: string, value: FillColour, set: (colour: FillColour) => Fill) => (
     <div key={words} className="mt-1.5 flex items-center gap-2 text-[12.5px] text-quiet">
@@ -53,7 +65,9 @@ export function FillRows({ layer }: { readonly layer: FillLayer }) {
         label="Kind of fill"
         value={fill.by}
         options={KINDS}
-        onChoose={(by) => perform(setFill, args(turnedInto(by, fill, layer)))}
+        onChoose={(by) =>
+          perform(setFill, args(turnedInto(by, fill, contentBounds(composition, layer))))
+        }
       />
       {fill.by === 'colour' ? (
         stop('Colour', fill.colour, (colour) => ({ ...fill, colour }))

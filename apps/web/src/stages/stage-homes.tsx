@@ -1,4 +1,4 @@
-import { isFill, isGlass, stepIdOf } from '@diplex/document';
+import { isGlass, isShape, stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
 import { ARRANGE_TOOLS, CUT_TOOLS, MATCH_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
@@ -26,6 +26,7 @@ import { MatchSentence } from './MatchSentence';
 import { PartRecipe } from './PartRecipe';
 import { PlacementRows } from './PlacementRows';
 import { PutBehindSection } from './PutBehindSection';
+import { ShapeSection } from './ShapeSection';
 import type { PanelProps, StageHome } from './stage-home';
 import { WarpRows } from './WarpRows';
 
@@ -54,6 +55,12 @@ function ToolSection({ holder }: PanelProps) {
   const Section = tool && TOOLS[tool].Section;
   if (Section) return <Section />;
   return holder && <FindSubject layer={holder} />;
+}
+
+function Filling({ layer }: PanelProps) {
+  const content = layer?.content;
+  if (!layer || (content?.kind !== 'fill' && content?.kind !== 'shape')) return null;
+  return content.fill && <FillRows layer={layer} fill={content.fill} />;
 }
 
 function ArrangeToolSection() {
@@ -104,7 +111,8 @@ const arrange: StageHome = {
   panels: [
     Head,
     ArrangeToolSection,
-    ({ layer }) => layer && isFill(layer) && <FillRows layer={layer} />,
+    ({ layer }) => layer && isShape(layer) && <ShapeSection layer={layer} />,
+    Filling,
     Chain,
     Blending,
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,

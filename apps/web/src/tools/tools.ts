@@ -11,6 +11,7 @@ import { plane } from './plane';
 import { ramp } from './ramp';
 import { reach } from './reach';
 import { sample } from './sample';
+import { shape } from './shape';
 import { stand } from './stand';
 import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
 import { tones } from './tones';
@@ -19,7 +20,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, plane, stand },
+  ...{ bend, plane, stand, shape },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

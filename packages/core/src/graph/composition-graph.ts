@@ -67,6 +67,7 @@ import {
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
+import { ShapesNode } from './nodes/shapes-node';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
   ChainEndNode,
@@ -452,12 +453,12 @@ export class CompositionGraph {
 
   /** A layer's own pixels where they would lie flat; null for one that has none. */
   private flatPicture(layer: Layer): GraphNode | null {
-    if (!hasExtent(layer)) return null;
     const { content } = layer;
     const { mixIn } = this.composition;
     const matrix = layerMatrix(this.composition, layer);
     if (content.kind === 'photo') return new PhotoNode(content, matrix, mixIn);
-    return new FillNode(content, matrix, mixIn);
+    if (content.kind === 'fill') return new FillNode(content, matrix, mixIn);
+    return content.kind === 'shape' ? new ShapesNode(content, matrix, mixIn) : null;
   }
 
   /** What was drawn where a layer (or what it lies in) would lie flat, as it lies. */

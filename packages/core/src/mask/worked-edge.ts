@@ -1,5 +1,6 @@
 import {
   type Composition,
+  hasExtent,
   IDENTITY,
   isOfColours,
   type Layer,
@@ -74,7 +75,7 @@ function drawnParts(
 ): CoverageImage {
   const looks = parts.filter((part) => isOfColours(part) && part.shown);
   const elsewhere = looks.some((part) => isOfColours(part) && part.of !== 'own');
-  if (elsewhere || (looks.length > 0 && layer.content.kind === 'group')) {
+  if (elsewhere || (looks.length > 0 && !hasExtent(layer))) {
     throw new EdgeRefused('This brush does not work where a mask looks at other layers.');
   }
   const worked: Mask = { id, name, startsFrom, parts, ...edge };

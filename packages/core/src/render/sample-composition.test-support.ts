@@ -22,6 +22,7 @@ import {
   RAMP_SHAPES,
   type Rect,
   type ScenePlane,
+  type ShapeContent,
   TONE_COMPONENTS,
   type Warp,
 } from '@diplex/document';
@@ -228,6 +229,31 @@ const lying = {
   laidFlat: fc.constantFrom(false, false, false, true),
 };
 
+/** What a layer without a photograph is made of. */
+const SHAPES: ShapeContent = {
+  kind: 'shape',
+  shapes: [
+    {
+      ...{ id: 's0', kind: 'box', rule: 'unite', turn: 12, radius: 9 },
+      ...{ x: 4, y: 6, width: 70, height: 50 },
+    },
+    {
+      ...{ id: 's1', kind: 'oval', rule: 'subtract', turn: 0 },
+      ...{ x: 30, y: 20, width: 26, height: 22 },
+    },
+    {
+      ...{ id: 's2', kind: 'polygon', rule: 'exclude', turn: 0, sides: 5 },
+      ...{ x: 48, y: 30, width: 40, height: 40 },
+    },
+  ],
+  fill: {
+    ...{ by: 'straight', from: { x: 0, y: 0 }, to: { x: 90, y: 70 } },
+    first: { r: 220, g: 90, b: 10, alpha: 1 },
+    last: { r: 10, g: 60, b: 200, alpha: 0.6 },
+  },
+  stroke: { width: 3, place: 'middle', colour: { r: 250, g: 250, b: 240, alpha: 0.8 } },
+};
+
 const anyLayer = fc.record({
   ...compositing,
   ...lying,
@@ -239,7 +265,7 @@ const anyLayer = fc.record({
     ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.boolean() },
     skew: fc.constantFrom(undefined, undefined, 20),
   }),
-  source: fc.constantFrom(PHOTO, CUT_OUT),
+  source: fc.constantFrom(PHOTO, CUT_OUT, PHOTO, CUT_OUT, null),
 });
 
 const anyGroup = fc.record({
@@ -317,7 +343,7 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
         ...plainLayer(
           `l${i}`,
           'Layer',
-          { kind: 'photo', source, size: { width: 90, height: 70 } },
+          source === null ? SHAPES : { kind: 'photo', source, size: { width: 90, height: 70 } },
           placement,
         ),
         ...{ ...rest, steps },

@@ -15,10 +15,10 @@ export type Projective = readonly [
 export type Quad = readonly [Point, Point, Point, Point];
 
 /**
- * Places with less than this of the third coordinate, which is 1 in the middle of what is drawn out, lie too near the
- * horizon, or beyond it: what is there would be without end.
+ * Places with less than this of the third coordinate, which is 1 at the nearest corner of what is drawn out, lie too
+ * near the viewer, or behind: what is there would be without end.
  */
-const HORIZON = 0.04;
+const HORIZON = 0.2;
 
 export function projectiveOf([a, b, c, d, e, f]: Matrix): Projective {
   return [a, c, e, b, d, f, 0, 0, 1];
@@ -69,7 +69,7 @@ export function projected(m: Projective, { x, y }: Point): Point | null {
 
 /** Where a convex polygon goes, without what lies at the horizon or beyond it (Sutherland and Hodgman 1974). */
 export function projectedPolygon(m: Projective, points: readonly Point[]): readonly Point[] {
-  const far = ({ x, y }: Point) => m[6] * x + m[7] * y + m[8] - 2 * HORIZON;
+  const far = ({ x, y }: Point) => m[6] * x + m[7] * y + m[8] - 1.1 * HORIZON;
   const kept = points.flatMap((point, i) => {
     const next = points[(i + 1) % points.length] as Point;
     const [here, there] = [far(point), far(next)];
@@ -100,12 +100,14 @@ function squareToQuad([p0, p1, p2, p3]: Quad): Projective {
   ];
 }
 
-/** The projective map that takes the corners of a rectangle to those of a quad; things keep their size in its middle. */
+/** The projective map that takes the corners of a rectangle to those of a quad; its third coordinate is 1 at the nearest. */
 export function rectToQuad({ x, y, width, height }: Rect, quad: Quad): Projective {
   const toShares: Projective = [1 / width, 0, -x / width, 0, 1 / height, -y / height, 0, 0, 1];
   const map = multiplyProjective(squareToQuad(quad), toShares);
-  const inMiddle = map[6] * (x + width / 2) + map[7] * (y + height / 2) + map[8];
-  return map.map((value) => value / inMiddle) as unknown as Projective;
+  const nearest = Math.min(
+    ...cornersOf({ x, y, width, height }).map((p) => map[6] * p.x + map[7] * p.y + map[8]),
+  );
+  return map.map((value) => value / nearest) as unknown as Projective;
 }
 
 export function cornersOf({ x, y, width, height }: Rect): Quad {

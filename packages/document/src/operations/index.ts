@@ -61,6 +61,7 @@ export * from './set-part';
 export * from './set-placement';
 export * from './set-plane';
 export * from './set-ramp';
+export * from './set-shapes';
 export * from './set-stance';
 export * from './set-surround';
 export * from './set-tones';

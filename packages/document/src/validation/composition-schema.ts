@@ -26,6 +26,7 @@ import {
   FALLOFFS,
   type Falloff,
   type Fill,
+  type FillColour,
   FRINGE_WHERE,
   type FringeWhere,
   GROUP_MIXING,
@@ -39,6 +40,9 @@ import {
   type RampShape,
   type Recipe,
   SCHEMA_VERSION,
+  type Shape,
+  type ShapeStroke,
+  STROKE_PLACES,
   TONE_COMPONENTS,
   type ToneComponent,
   type TonesPart,
@@ -46,7 +50,7 @@ import {
 import type { Matrix, Point } from '../geometry/matrix';
 import type { Quad } from '../geometry/projective';
 import { RANGES } from '../ranges';
-import { IsFill } from './fill-rule';
+import { IsFill, IsFillColour } from './fill-rule';
 import { LIMITS } from './limits';
 import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
 import {
@@ -66,6 +70,8 @@ import {
   IsTileMap,
   IsTonesOf,
 } from './rules';
+
+import { IsShapes } from './shape-rule';
 
 // The properties are set by class-transformer, so they carry no initial value.
 
@@ -120,11 +126,25 @@ export class GlassContentSchema {
   @IsIn(['glass']) kind!: 'glass';
 }
 
+class ShapeStrokeSchema {
+  @InRange(RANGES.strokeWidth) width!: number;
+  @IsIn(STROKE_PLACES) place!: ShapeStroke['place'];
+  @IsFillColour() colour!: FillColour;
+}
+
+export class ShapeContentSchema {
+  @IsIn(['shape']) kind!: 'shape';
+  @IsShapes() shapes!: Shape[];
+  @IsOptional() @IsFill() fill!: Fill | null;
+  @IsOptional() @ValidateNested() @Type(() => ShapeStrokeSchema) stroke!: ShapeStrokeSchema | null;
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
   { name: 'group', value: GroupContentSchema },
   { name: 'glass', value: GlassContentSchema },
+  { name: 'shape', value: ShapeContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */

@@ -3,7 +3,7 @@ import { type Fields, shaped, within } from './shapes';
 
 const channel = within(0, 255);
 
-const isColour = (value: unknown) =>
+export const isColour = (value: unknown) =>
   shaped(value, { r: channel, g: channel, b: channel, alpha: within(0, 1) });
 
 const gradient: Fields = { from: isPoint, to: isPoint, first: isColour, last: isColour };
@@ -14,6 +14,8 @@ const FILLS: Readonly<Record<string, Fields>> = {
   straight: gradient,
   round: gradient,
 };
+
+export const IsFillColour = rule('isFillColour', isColour, 'must be a colour with its alpha');
 
 export const IsFill = rule(
   'isFill',

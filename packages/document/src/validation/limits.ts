@@ -9,6 +9,7 @@ export const LIMITS = {
   paintedTiles: 100_000,
   nameLength: 200,
   planes: 100,
+  shapes: 500,
   /** Cells of a bend along one side. */
   bendSide: 12,
   /** Strokes or points that one picked part is worked out from. */

@@ -39,7 +39,7 @@ function isOutlinePoint(value: unknown): boolean {
   return [handles.in, handles.out].every((each) => each === undefined || isPoint(each));
 }
 
-function isLoop(value: unknown): boolean {
+export function isLoop(value: unknown): boolean {
   return (
     Array.isArray(value) &&
     value.length >= 3 &&

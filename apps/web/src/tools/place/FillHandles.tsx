@@ -20,9 +20,11 @@ export function FillHandles() {
   const shown = useComposition((state) => state.preview ?? state.composition);
   const inHand = useHand((state) => state.layer);
   const layer = layerById(shown, inHand ?? '');
-  if (layer?.content.kind !== 'fill' || lockedBy(shown, layer)) return null;
-  const { fill } = layer.content;
-  if (fill.by === 'colour') return null;
+  const content = layer?.content;
+  if (!layer || lockedBy(shown, layer)) return null;
+  if (content?.kind !== 'fill' && content?.kind !== 'shape') return null;
+  const { fill } = content;
+  if (!fill || fill.by === 'colour') return null;
   const { perform, tryOut } = useComposition.getState();
   const matrix = layerMatrix(shown, layer);
   const onScreen = (point: Point): Point => {

@@ -133,6 +133,9 @@ function mostGrowth(map: PlaneMap, { x, y, width, height }: Rect): number {
   return most;
 }
 
+/** The edge of a shape is soft for so many pixels beyond its bounds. */
+const SOFT_EDGE = 4;
+
 /** How far between two pixels is looked. */
 const BESIDE = 1;
 
@@ -173,13 +176,16 @@ export class WarpNode extends GraphNode {
   private bounds(scale: number): Rect {
     const by = this.inputScale(0, scale);
     const { x, y, width, height } = this.within;
-    const rect = roundOut({ x: x * by, y: y * by, width: width * by, height: height * by });
+    const inside = roundOut({ x: x * by, y: y * by, width: width * by, height: height * by });
+    // What ends does so a little beyond: the softness of its edge.
+    const rect = this.edge === 'ends' ? growRect(inside, SOFT_EDGE) : inside;
     return { ...rect, width: Math.max(1, rect.width), height: Math.max(1, rect.height) };
   }
 
   extent(scale: number): Region {
     if (this.edge === 'ends') {
-      return [roundOut(growRect(scaled(this.map, scale).boundsOf(this.within), CORNERS + 1))];
+      const soft = growRect(this.within, (SOFT_EDGE + 2) / this.inputScale(0, scale));
+      return [roundOut(growRect(scaled(this.map, scale).boundsOf(soft), CORNERS + 1))];
     }
     const input = this.inputs[0]?.extent(this.inputScale(0, scale)) ?? [];
     const reached = mapped(input, (rect) => this.touches(0, rect, scale));
@@ -233,7 +239,7 @@ export class WarpNode extends GraphNode {
     const step = this.channels === 4 ? 4 : 1;
     const { width, height } = out;
     const data = scratchZeroes(width * height * this.channels);
-    const source = { rect, data: image.data, step, limit: this.bounds(scale) };
+    const source = { rect, data: image.data, step, limit: this.bounds(scale), edge: this.edge };
     for (const cell of warpCells(this.toOutput(scale), out)) {
       for (let plane = 0; plane < planes; plane++) {
         const offset = plane * rect.width * rect.height;
@@ -253,6 +259,7 @@ interface CellSource {
   readonly step: number;
   /** Pixels that count. */
   readonly limit: Rect;
+  readonly edge: 'goes on' | 'ends';
 }
 
 interface CellGoal {
@@ -288,8 +295,10 @@ function sampleCell(
         const px = rect.x + x + ((k % places) + 0.5) * apart;
         const py = rect.y + y + (Math.floor(k / places) + 0.5) * apart;
         const w = g * px + h * py + i;
-        const u = Math.max(limit.x, Math.min(right, (a * px + b * py + c) / w - 0.5));
-        const v = Math.max(limit.y, Math.min(bottom, (d * px + e * py + f) / w - 0.5));
+        const [placeU, placeV] = [(a * px + b * py + c) / w - 0.5, (d * px + e * py + f) / w - 0.5];
+        const u = Math.max(limit.x, Math.min(right, placeU));
+        const v = Math.max(limit.y, Math.min(bottom, placeV));
+        if (source.edge === 'ends' && Math.abs(u - placeU) + Math.abs(v - placeV) > 0.5) continue;
         const [left, top] = [Math.floor(u), Math.floor(v)];
         const [shareU, shareV] = [u - left, v - top];
         const nextU = shareU > 0 ? step : 0;

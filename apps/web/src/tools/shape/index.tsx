@@ -1,0 +1,13 @@
+import { IconShape } from '@tabler/icons-react';
+import type { ToolHome } from '../tool-home';
+import { ShapeOptions } from './ShapeOptions';
+import { ShapeSentence } from './ShapeSentence';
+import { shapeTool } from './shape-tool';
+
+export const shape: ToolHome = {
+  tool: shapeTool,
+  tray: { words: 'Shape', key: 't', icon: IconShape },
+  Options: ShapeOptions,
+  Sentence: ShapeSentence,
+  cursor: 'crosshair',
+};

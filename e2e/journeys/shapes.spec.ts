@@ -1,0 +1,74 @@
+import { expect, test } from '@playwright/test';
+import { BenchPage, copyOf } from '../support/bench';
+import { card, worst } from '../support/chain';
+import { expectAsFresh } from '../support/same-as-fresh';
+
+test('shapes are drawn, meet one another, are filled and stroked, and lie in perspective', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, 'Headland, new sky', 'Journey: shapes');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  const sky = await bench.pixels();
+  const inside = [300, 260] as const;
+  const behind = await bench.colourAt(inside);
+
+  await test.step('a box by a drag, an oval taken from it', async () => {
+    await bench.tool('Shape');
+    await bench.drag([
+      [200, 160],
+      [600, 460],
+    ]);
+    await expect(card(page, 'Box')).toBeVisible();
+    await expect.poll(() => bench.colourAt(inside)).toEqual([217, 167, 74]);
+    await page.getByRole('button', { name: 'oval', exact: true }).click();
+    await page.getByRole('button', { name: 'subtract', exact: true }).click();
+    await bench.drag([
+      [220, 180],
+      [420, 380],
+    ]);
+    await expect(page.getByTestId('shape')).toHaveCount(2);
+    await expect.poll(() => bench.colourAt(inside)).toEqual(behind);
+    await expect.poll(() => bench.colourAt([500, 400])).toEqual([217, 167, 74]);
+  });
+
+  await test.step('how the oval meets the box is changed afterwards', async () => {
+    await page.getByLabel('How Oval 2 meets').selectOption('intersect');
+    await expect.poll(() => bench.colourAt(inside)).toEqual([217, 167, 74]);
+    await expect.poll(() => bench.colourAt([500, 400])).not.toEqual([217, 167, 74]);
+    await bench.undo();
+  });
+
+  await test.step('a curve by its points, closed by Enter, as a layer of its own', async () => {
+    await page.getByRole('button', { name: 'curve', exact: true }).click();
+    await page.getByRole('button', { name: 'new layer', exact: true }).click();
+    for (const at of [
+      [700, 160],
+      [900, 200],
+      [800, 380],
+    ] as const) {
+      await bench.drag([at, at], 1);
+    }
+    await page.keyboard.press('Enter');
+    await expect(card(page, 'Curve')).toBeVisible();
+    await expect.poll(() => bench.colourAt([800, 240])).toEqual([217, 167, 74]);
+  });
+
+  await test.step('a stroke outside it, in its own colour', async () => {
+    await page.getByRole('checkbox', { name: 'Stroke' }).check();
+    await bench.amount('Stroke width', 20);
+    await page.getByRole('button', { name: 'outside', exact: true }).click();
+    await expect.poll(() => bench.colourAt([696, 152])).toEqual([255, 255, 255]);
+    await expectAsFresh(bench, 'Fit', 'shapes');
+  });
+
+  await test.step('its corner is drawn out; all is undone to the bare sky', async () => {
+    const drawn = await bench.pixels();
+    await bench.amount('Corner across', 760);
+    await expect.poll(async () => worst(await bench.pixels(), drawn)).toBeGreaterThan(40);
+    await expectAsFresh(bench, 'Fit', 'a shape out of square');
+    await bench.undo(7);
+    await expect.poll(async () => worst(await bench.pixels(), sky)).toBe(0);
+  });
+});

@@ -1,0 +1,117 @@
+import {
+  boundsAfter,
+  type Fill,
+  growRect,
+  growthOf,
+  type Matrix,
+  multiply,
+  type Rect,
+  roundOut,
+  type Shape,
+  type ShapeContent,
+  type ShapeRule,
+  scaling,
+  shapeLoops,
+  shapesBounds,
+  strokeBeyond,
+} from '@diplex/document';
+import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
+import type { MixSpaceName } from '@diplex/kernels';
+import { choked } from '../../mask/choke';
+import { flattened } from '../../mask/part-outline';
+import { scanConvertAll } from '../../mask/scan-convert';
+import { fillContent } from '../../render/fill-content';
+import { digestOfPart } from '../digest';
+import { GraphNode } from '../node';
+import type { Region } from '../region';
+
+/** Beyond their bounds shapes are soft for so many output pixels: a moved edge a little more than a drawn one. */
+const SOFT_EDGE = 3;
+
+/** How coverages meet, as those of things whose edges do not run along one another. */
+const MEET: Readonly<Record<ShapeRule, (before: number, own: number) => number>> = {
+  unite: (before, own) => before + own - before * own,
+  subtract: (before, own) => before * (1 - own),
+  intersect: (before, own) => before * own,
+  exclude: (before, own) => before + own - 2 * before * own,
+};
+
+/** The coverage of shapes, each meeting those before it. */
+function shapesCoverage(shapes: readonly Shape[], toOutput: Matrix, region: Rect): CoverageImage {
+  const all = newCoverage(region.width, region.height);
+  for (const shape of shapes) {
+    const loops = shapeLoops(shape).map((loop) => flattened(loop, toOutput));
+    const own = scanConvertAll(loops, region);
+    const meet = MEET[shape.rule];
+    for (let p = 0; p < all.data.length; p++) {
+      all.data[p] = meet(all.data[p] as number, own.data[p] as number);
+    }
+  }
+  return all;
+}
+
+/** Shapes with what they are filled with and their stroke. */
+export class ShapesNode extends GraphNode {
+  override readonly keeps = true;
+
+  /** @param matrix from the layer's pixels to composition pixels */
+  constructor(
+    private readonly content: ShapeContent,
+    private readonly matrix: Matrix,
+    private readonly space: MixSpaceName,
+  ) {
+    super('shapes', [digestOfPart(content), [...matrix], space], [], 4);
+  }
+
+  private toOutput(scale: number): Matrix {
+    return multiply(scaling(scale, scale), this.matrix);
+  }
+
+  extent(scale: number): Region {
+    const bounds = boundsAfter(this.toOutput(scale), shapesBounds(this.content));
+    return [roundOut(growRect(bounds, SOFT_EDGE))];
+  }
+
+  draw(out: Rect, scale: number): FloatImage {
+    const { fill, stroke } = this.content;
+    const image = newFloatImage(out.width, out.height);
+    const coverage = (by: number) => this.coverage(out, scale, by);
+    if (fill) this.lay(image, fill, coverage(0), out, scale);
+    if (!stroke) return image;
+    const beyond = strokeBeyond(this.content);
+    const outer = coverage(-beyond);
+    const inner = coverage(stroke.width - beyond);
+    const along = newCoverage(out.width, out.height);
+    for (let p = 0; p < along.data.length; p++) {
+      along.data[p] = (outer.data[p] as number) * (1 - (inner.data[p] as number));
+    }
+    this.lay(image, { by: 'colour', colour: stroke.colour }, along, out, scale);
+    return image;
+  }
+
+  /** The shapes' coverage with their edge moved inwards by so many pixels of the layer; outwards below 0. */
+  private coverage(out: Rect, scale: number, by: number): CoverageImage {
+    const draw = (region: Rect, at: number) =>
+      shapesCoverage(this.content.shapes, this.toOutput(at), region);
+    return by === 0 ? draw(out, scale) : choked(draw, out, scale, by * growthOf(this.matrix));
+  }
+
+  /** Lays a fill on an image, where it is covered. */
+  private lay(
+    image: FloatImage,
+    fill: Fill,
+    coverage: CoverageImage,
+    out: Rect,
+    scale: number,
+  ): void {
+    const { data } = fillContent(fill, this.toOutput(scale), out, this.space);
+    for (let p = 0, i = 0; p < coverage.data.length; p++, i += 4) {
+      const share = coverage.data[p] as number;
+      if (share === 0) continue;
+      const left = 1 - share * (data[i + 3] as number);
+      for (let c = i; c < i + 4; c++) {
+        image.data[c] = (image.data[c] as number) * left + share * (data[c] as number);
+      }
+    }
+  }
+}
