@@ -28,6 +28,9 @@ import type { Region } from '../region';
 /** Beyond their bounds shapes are soft for so many output pixels: a moved edge a little more than a drawn one. */
 const SOFT_EDGE = 3;
 
+/** Coverage that nobody sees. */
+const TRACE = 1e-4;
+
 /** How coverages meet, as those of things whose edges do not run along one another. */
 const MEET: Readonly<Record<ShapeRule, (before: number, own: number) => number>> = {
   unite: (before, own) => before + own - before * own,
@@ -93,7 +96,13 @@ export class ShapesNode extends GraphNode {
   private coverage(out: Rect, scale: number, by: number): CoverageImage {
     const draw = (region: Rect, at: number) =>
       shapesCoverage(this.content.shapes, this.toOutput(at), region);
-    return by === 0 ? draw(out, scale) : choked(draw, out, scale, by * growthOf(this.matrix));
+    const drawn =
+      by === 0 ? draw(out, scale) : choked(draw, out, scale, by * growthOf(this.matrix));
+    // Traces of rounding, and of a moved edge, go on further than anyone sees; the extent of the shapes ends before.
+    for (let p = 0; p < drawn.data.length; p++) {
+      if ((drawn.data[p] as number) < TRACE) drawn.data[p] = 0;
+    }
+    return drawn;
   }
 
   /** Lays a fill on an image, where it is covered. */
