@@ -45,6 +45,18 @@ for (const theme of ['dim', 'bright'] as const) {
     await page.keyboard.press('Alt+Comma');
     await page.keyboard.press('Alt+KeyB');
     expect(await findings(page)).toEqual([]);
+    for (const [tool, at] of [
+      ['Bend', [500, 500]],
+      ['Plane', [500, 500]],
+      ['Stand', [500, 500]],
+      ['Shape', [700, 700]],
+    ] as const) {
+      await bench.tool(tool);
+      await bench.drag([[300, 300], at]);
+      expect(await findings(page), tool).toEqual([]);
+    }
+    await bench.undo(4);
+    await bench.tool('Place');
     const chain = new ChainPanel(bench);
     for (const kind of ['curves', 'levels', 'hue bands', 'glow', 'tone tint', 'vignette']) {
       await chain.add(kind);
@@ -64,6 +76,8 @@ for (const theme of ['dim', 'bright'] as const) {
     expect(await findings(page), 'the history').toEqual([]);
     await page.getByLabel('How before and after are compared').selectOption('held');
     await page.keyboard.press('Alt+h');
+    await page.getByRole('button', { name: /^waveform/ }).click();
+    expect(await findings(page), 'a waveform').toEqual([]);
     await bench.stage('Cut');
     for (const tool of ['Brush', 'Reach', 'Component']) {
       await bench.tool(tool);

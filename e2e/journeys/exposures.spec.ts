@@ -43,15 +43,15 @@ test('a bracket is found on the shelf, laid aligned, and fused by masks', async 
   await card(page, 'Exposures').click();
   await test.step('the tones of one exposure are tried, shown alone, and held to be painted through', async () => {
     const whole = await bench.pixels();
-    await page.getByRole('button', { name: 'The narrow lights' }).hover();
+    await page.getByRole('button', { name: '2: the narrow lights' }).hover();
     await expect.poll(async () => worst(await bench.pixels(), whole)).toBeGreaterThan(40);
     const tried = await bench.pixels();
-    await page.getByRole('button', { name: 'The narrow lights' }).click();
+    await page.getByRole('button', { name: '2: the narrow lights' }).click();
     await page.mouse.move(500, 400);
     await expect.poll(async () => worst(await bench.pixels(), tried)).toBe(0);
     await bench.undo();
     await page.getByRole('button', { name: 'paint', exact: true }).click();
-    await page.getByRole('button', { name: 'The narrow lights' }).click();
+    await page.getByRole('button', { name: '2: the narrow lights' }).click();
     await expect(page.getByTestId('sentence')).toContainText('inside the area only');
     await expect.poll(async () => worst(await bench.pixels(), whole)).toBe(0);
     await bench.undo();

@@ -172,7 +172,7 @@ test('layers come to lie at lines, are aligned and spaced, and count from any po
   await test.step('scaled by numbers its upper left corner stays', async () => {
     await page.getByRole('button', { name: 'From the upper left' }).click();
     await expect(field('Across')).toHaveValue('656.0');
-    await page.getByRole('button', { name: 'Size in pixels' }).click();
+    await page.getByRole('button', { name: 'px: size in pixels' }).click();
     await expect(field('Width')).toHaveValue('256.0');
     await bench.amount('Width', 512);
     await expect(field('Across')).toHaveValue('656.0');

@@ -27,12 +27,12 @@ const CHARTS = [
   {
     value: 'waveform',
     words: 'waveform',
-    means: 'Tones from the left of the picture to its right',
+    means: 'waveform: tones from the left of the picture to its right',
   },
   {
     value: 'chroma',
     words: 'chroma',
-    means: 'Colours by hue and how vivid they are, grey in the middle',
+    means: 'chroma: colours by hue and how vivid they are, grey in the middle',
   },
 ] as const satisfies readonly { value: CountName; words: string; means?: string }[];
 

@@ -66,7 +66,7 @@ export function ExposureBlend({ layer }: { readonly layer: Layer }) {
             <button
               key={words}
               type="button"
-              aria-label={`The ${means} ${tones}`}
+              aria-label={`${words}: the ${means} ${tones}`}
               onPointerEnter={() => tryTones({ frame, tones, breadth })}
               onFocus={() => tryTones({ frame, tones, breadth })}
               onBlur={endTrial}

@@ -117,8 +117,8 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
           label="Size in"
           value={sizeIn}
           options={[
-            { value: 'percent', words: '%', means: 'Size in percent' },
-            { value: 'pixels', words: 'px', means: 'Size in pixels' },
+            { value: 'percent', words: '%', means: '%: size in percent' },
+            { value: 'pixels', words: 'px', means: 'px: size in pixels' },
           ]}
           onChoose={(value) => set({ sizeIn: value })}
         />

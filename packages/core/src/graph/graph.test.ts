@@ -200,7 +200,8 @@ describe('rendering by the graph', () => {
       ),
       { numRuns: 30, endOnFailure: true },
     );
-  });
+    // Compositions that look at much of one another take long on a slow machine.
+  }, 240_000);
 
   it('keeps nothing that was drawn while pixels were missing', () => {
     fc.assert(
