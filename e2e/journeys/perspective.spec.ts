@@ -221,3 +221,50 @@ test('a layer stands on the ground of the scene: its size follows the horizon', 
     await expect(field('Width')).toHaveValue(size);
   });
 });
+
+test('a press picks the nearest layer under it when that is wished, and tells of those behind', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, HEADLAND, 'Journey: picking layers');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  const inHand = page.getByTitle(/^Layer name/);
+  await card(page, 'Dusk sky').click();
+  await bench.drag(
+    [
+      [900, 700],
+      [900, 700],
+    ],
+    1,
+  );
+  await expect(inHand).toHaveText('Dusk sky');
+  await page.getByRole('checkbox', { name: 'Pick by press' }).check();
+  await bench.drag(
+    [
+      [900, 700],
+      [900, 700],
+    ],
+    1,
+  );
+  await expect(inHand).toHaveText('Headland');
+  // Above the rock its mask hides it, so the sky is meant.
+  await bench.drag(
+    [
+      [300, 100],
+      [300, 100],
+    ],
+    1,
+  );
+  await expect(inHand).toHaveText('Dusk sky');
+  await bench.drag(
+    [
+      [900, 700],
+      [900, 700],
+    ],
+    1,
+  );
+  await expect(inHand).toHaveText('Headland');
+  await page.getByLabel('Under the pointer').selectOption('Dusk sky');
+  await expect(inHand).toHaveText('Dusk sky');
+});

@@ -121,6 +121,7 @@ export {
 } from './render/check-edge';
 export { coverageOnGrid, holderCoverage, layerAlpha } from './render/coverage-on-grid';
 export { layerCoverage, layerMask, layerPicture } from './render/layer-pixels';
+export { layersAt, layersAtNeeds } from './render/layers-at';
 export { meanColour } from './render/mean-colour';
 export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';

@@ -139,6 +139,8 @@ export interface Jobs {
     ask: { composition: number; layer: string; step: string; at: Point };
     answer: readonly [number, number, number] | null;
   };
+  /** The layers that show something at a place, the nearest first. */
+  'layers-at': { ask: { composition: number; at: Point }; answer: readonly string[] };
   /** The mean colour of what a layer shows, encoded, 0..255; null when it shows nothing. */
   'mean-colour': { ask: { composition: number; layer: string }; answer: Colour | null };
   /** Rows of the composition into memory that the asker holds: straight, encoded RGBA. */

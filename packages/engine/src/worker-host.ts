@@ -29,6 +29,7 @@ import {
 import {
   checkEdgeJob,
   halveLevelJob,
+  layersAtJob,
   meanColourJob,
   probeJob,
   renderRowsJob,
@@ -42,6 +43,7 @@ import { WorkerPixels } from './worker-pixels';
 const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'render-view': renderViewJob,
   probe: probeJob,
+  'layers-at': layersAtJob,
   'mean-colour': meanColourJob,
   'step-histogram': stepHistogramJob,
   'step-colour': stepColourJob,

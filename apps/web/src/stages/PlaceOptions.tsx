@@ -1,8 +1,12 @@
+import { layerById } from '@diplex/document';
 import { PLACE_ACTIONS } from '../actions/place-actions';
+import { useComposition } from '../bench/composition-store';
+import { useHand } from '../bench/hand-store';
 import { useLayerInHand } from '../bench/use-layer-in-hand';
 import { Choice } from '../controls/Choice';
+import { Pick } from '../controls/Pick';
 import { PlainButton } from '../controls/PlainButton';
-import { CORNER_WAYS, usePlacing } from '../tools/place/settings';
+import { CORNER_WAYS, usePlacing, useUnder } from '../tools/place/settings';
 
 const HINTS = {
   scale: 'Corners scale the layer, and the knob turns it',
@@ -11,7 +15,7 @@ const HINTS = {
 
 /** What corners do, and what places a layer at one press. */
 export function PlaceOptions() {
-  const { corners, set } = usePlacing();
+  const { corners, picks, set } = usePlacing();
   // What can be done depends on the layer.
   useLayerInHand();
   return (
@@ -26,6 +30,19 @@ export function PlaceOptions() {
         }))}
         onChoose={(value) => set({ corners: value })}
       />
+      <label
+        title="A press without a drag takes the nearest layer under the pointer in hand"
+        className="flex h-7 items-center gap-1.5 text-[12px] text-quiet"
+      >
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs checkbox-primary"
+          checked={picks}
+          onChange={(event) => set({ picks: event.target.checked })}
+        />
+        Pick by press
+      </label>
+      {picks && <UnderPointer />}
       <div className="flex flex-wrap gap-1">
         {PLACE_ACTIONS.map(({ id, words, icon, able, run, keys }) => (
           <PlainButton
@@ -39,5 +56,22 @@ export function PlaceOptions() {
         ))}
       </div>
     </>
+  );
+}
+
+/** All that lies where the picture was pressed last, to take something further away. */
+function UnderPointer() {
+  const layers = useUnder((state) => state.layers);
+  const scene = useComposition((state) => state.composition);
+  const inHand = useHand((state) => state.layer);
+  const known = layers.flatMap((id) => layerById(scene, id) ?? []);
+  if (known.length < 2) return null;
+  return (
+    <Pick
+      label="Under the pointer"
+      value={inHand ?? ''}
+      options={known.map(({ id, name }) => ({ value: id, words: name }))}
+      onChoose={(layer) => useHand.getState().take({ layer, part: null })}
+    />
   );
 }

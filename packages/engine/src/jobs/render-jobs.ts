@@ -1,6 +1,7 @@
 import {
   checkEdge,
   halveLevel,
+  layersAt,
   meanColour,
   type PixelReader,
   renderComposition,
@@ -57,6 +58,10 @@ export const checkEdgeJob: JobHandler<'check-edge'> = (ask, { pixels, stopped, p
   const task = { stopped, onProgress: progress };
   return { answer: checkEdge(scene, layer, ask.view, pixels, task) };
 };
+
+export const layersAtJob: JobHandler<'layers-at'> = ({ composition, at }, { pixels }) => ({
+  answer: layersAt(pixels.composition(composition), at, pixels),
+});
 
 export const meanColourJob: JobHandler<'mean-colour'> = (ask, { pixels }) =>
   inScratch(() => {

@@ -24,7 +24,8 @@ import { tellProblem } from '../../bench/notice-store';
 import { useCamera } from '../../picture/camera-store';
 import type { PointerSample, Tool } from '../../picture/tool';
 import { chosenToPlace } from './chosen';
-import { useSnapLines } from './settings';
+import { pickLayerAt } from './pick-layer';
+import { usePlacing, useSnapLines } from './settings';
 import { snapTo } from './snapping';
 
 /** Things come to lie at lines that are so near, in window pixels. */
@@ -58,6 +59,15 @@ export function movedPlacement(
   return placementMoved(composition, layer, from, { x: from.x + by.x, y: from.y + by.y });
 }
 
+/** Why the layer in hand cannot be moved now, in words; null when it can. */
+function whyNotMoved(composition: Composition): string | null {
+  const layer = layerById(composition, useHand.getState().layer ?? '');
+  if (!layer) return 'No layer is in hand. Choose a card in the depth strip first.';
+  if (isGlass(layer)) return `${layer.name} is a glass: it lies over all of the canvas.`;
+  const lock = lockedBy(composition, layer);
+  return lock ? `${lock.name} is locked. Unlock it to move ${layer.name}.` : null;
+}
+
 /** Drags the layers that are chosen; with Shift only across or only down, with Alt without coming to lie at lines. */
 class PlaceTool implements Tool {
   private from: Point | null = null;
@@ -67,12 +77,14 @@ class PlaceTool implements Tool {
 
   begin(at: PointerSample): void {
     const { composition } = useComposition.getState();
-    const layer = layerById(composition, useHand.getState().layer ?? '');
-    if (!layer) return tellProblem('No layer is in hand. Choose a card in the depth strip first.');
-    if (isGlass(layer))
-      return tellProblem(`${layer.name} is a glass: it lies over all of the canvas.`);
-    const lock = lockedBy(composition, layer);
-    if (lock) return tellProblem(`${lock.name} is locked. Unlock it to move ${layer.name}.`);
+    const reason = whyNotMoved(composition);
+    this.moved = [];
+    if (reason) {
+      // A press that goes nowhere may take another layer, whatever is in hand.
+      if (!usePlacing.getState().picks) return tellProblem(reason);
+      this.from = { x: at.x, y: at.y };
+      return;
+    }
     this.moved = chosenToPlace();
     this.bounds = this.moved
       .map((each) => layerBounds(composition, each))
@@ -101,6 +113,7 @@ class PlaceTool implements Tool {
     const by = this.movedBy(at);
     const { from, moved } = this;
     this.forget();
+    if (by?.x === 0 && by.y === 0 && usePlacing.getState().picks) pickLayerAt(at);
     if (!by || !from) return;
     const { composition, performAll } = useComposition.getState();
     const [first] = moved;

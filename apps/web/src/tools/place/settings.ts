@@ -12,11 +12,16 @@ export interface Placing {
   readonly reference: Point;
   /** What the numbers of a size are counted in. */
   readonly sizeIn: 'percent' | 'pixels';
+  /** Whether a press takes the nearest layer under it in hand. */
+  readonly picks: boolean;
 }
 
 export const usePlacing = toolSettings<Placing>({
-  ...{ corners: 'scale', reference: MIDDLE, sizeIn: 'percent' },
+  ...{ corners: 'scale', reference: MIDDLE, sizeIn: 'percent', picks: false },
 });
 
 /** The lines that what is being moved lies at. */
 export const useSnapLines = create<{ readonly lines: readonly SnapLine[] }>(() => ({ lines: [] }));
+
+/** The layers that lie where the picture was pressed last, the nearest first. */
+export const useUnder = create<{ readonly layers: readonly string[] }>(() => ({ layers: [] }));
