@@ -50,20 +50,39 @@ export interface FillColour {
   readonly alpha: number;
 }
 
+/** Ways in which a gradient goes: along a line, outwards from a place, or round it. */
+export const GRADIENT_WAYS = ['straight', 'round', 'swept'] as const;
+export type GradientWay = (typeof GRADIENT_WAYS)[number];
+
+/** In what colours of a gradient are mixed: encoded values, as CSS does, or OKLab, where steps look even. */
+export const GRADIENT_MIXING = ['encoded', 'oklab'] as const;
+
+/** A colour on the way of a gradient. */
+export interface GradientStop {
+  /** 0 where the first colour is, 1 where the last is. */
+  readonly at: number;
+  readonly colour: FillColour;
+}
+
 /**
- * What a layer is filled with. A straight gradient goes from `from` to `to` (in layer pixels) and
- * stays as it is beyond them; a round one goes from the middle at `from` to the distance of `to`.
- * Encoded values are mixed, as CSS gradients are.
+ * Colours one after the other. A straight gradient goes from `from` to `to` (in layer pixels) and stays as it is
+ * beyond; a round one from the middle `from` outwards, `to` being where it ends; a swept one goes once round `from`,
+ * clockwise from the way to `to`.
  */
-export type Fill =
-  | { readonly by: 'colour'; readonly colour: FillColour }
-  | {
-      readonly by: 'straight' | 'round';
-      readonly from: Point;
-      readonly to: Point;
-      readonly first: FillColour;
-      readonly last: FillColour;
-    };
+export interface Gradient {
+  readonly by: GradientWay;
+  readonly from: Point;
+  readonly to: Point;
+  readonly first: FillColour;
+  readonly last: FillColour;
+  /** Colours between the first and the last, in order. */
+  readonly between?: readonly GradientStop[];
+  /** Encoded values when left out. */
+  readonly mixIn?: (typeof GRADIENT_MIXING)[number];
+}
+
+/** What a layer is filled with. */
+export type Fill = { readonly by: 'colour'; readonly colour: FillColour } | Gradient;
 
 /** A photograph; its pixels never change. */
 export interface PhotoContent {

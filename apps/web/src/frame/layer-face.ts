@@ -25,7 +25,9 @@ export function faceOf(composition: Composition, { content }: Layer): string {
 
 function fillFace(fill: Fill): string {
   if (fill.by === 'colour') return `linear-gradient(${css(fill.colour)} 0 100%)`;
-  const stops = `${css(fill.first)}, ${css(fill.last)}`;
+  const between = (fill.between ?? []).map(({ at, colour }) => `${css(colour)} ${at * 100}%`);
+  const stops = [css(fill.first), ...between, css(fill.last)].join(', ');
+  if (fill.by === 'swept') return `conic-gradient(${stops})`;
   if (fill.by === 'round') return `radial-gradient(${stops})`;
   const [dx, dy] = [fill.to.x - fill.from.x, fill.to.y - fill.from.y];
   return `linear-gradient(${90 + (Math.atan2(dy, dx) * 180) / Math.PI}deg, ${stops})`;

@@ -34,6 +34,37 @@ describe('a fill', () => {
     },
   );
 
+  it('by a swept gradient goes once round, clockwise from its way', () => {
+    const round = { from: { x: 50, y: 50 }, to: { x: 60, y: 50 } };
+    const fill: Fill = { by: 'swept', ...round, first: CLEAR_BLACK, last: WHITE };
+    const region = { x: 0, y: 0, width: 100, height: 100 };
+    const { data } = fillContent(fill, IDENTITY, region, 'encoded');
+    const alpha = (x: number, y: number) => data[(y * 100 + x) * 4 + 3] as number;
+    expect(alpha(50, 90)).toBeCloseTo(0.25, 2);
+    expect(alpha(10, 50)).toBeCloseTo(0.5, 2);
+    expect(alpha(50, 10)).toBeCloseTo(0.75, 2);
+  });
+
+  it('goes through the colours between its ends, and mixes them in OKLab if that is asked for', () => {
+    const red = { r: 255, g: 0, b: 0, alpha: 1 };
+    const between = [{ at: 0.5, colour: red }];
+    const fill: Fill = { by: 'straight', ...ways, first: WHITE, last: WHITE, between };
+    const at = (of: Fill, x: number) =>
+      Array.from(fillContent(of, IDENTITY, REGION, 'encoded').data.slice(x * 4, x * 4 + 3));
+    expect(at(fill, 45)[1]).toBeCloseTo(0, 2);
+    expect(at(fill, 33)[1]).toBeCloseTo(0.5, 1);
+    const blue: Fill = {
+      ...fill,
+      first: { r: 0, g: 0, b: 255, alpha: 1 },
+      last: WHITE,
+      between: [],
+    };
+    const [plain, even] = [at(blue, 45), at({ ...blue, mixIn: 'oklab' }, 45)];
+    expect(plain[0]).toBeCloseTo(0.5, 2);
+    // Half way from blue to white OKLab is lighter in green than in red: no turn to purple.
+    expect((even[1] as number) - (even[0] as number)).toBeGreaterThan(0.08);
+  });
+
   it('goes with its layer', () => {
     const fill: Fill = { by: 'straight', ...ways, first: WHITE, last: CLEAR_BLACK };
     const { data } = fillContent(fill, scaling(0.5, 0.5), REGION, 'encoded');

@@ -9,6 +9,8 @@ export const LIMITS = {
   paintedTiles: 100_000,
   nameLength: 200,
   planes: 100,
+  /** Colours between the ends of a gradient. */
+  stops: 30,
   shapes: 500,
   /** Cells of a bend along one side. */
   bendSide: 12,

@@ -105,6 +105,9 @@ export class WarpedBorderNode extends GraphNode {
 /** The input may be drawn finer, where the map makes it larger, or coarser by these powers of two. */
 const [MOST_FINER, MOST_COARSER] = [1, 6];
 
+/** Nothing is drawn finer than at this scale for the sake of a map. */
+const FINEST = 2;
+
 /** The map's growth is looked at in so many places along each side. */
 const PLACES = 9;
 
@@ -163,7 +166,10 @@ export class WarpNode extends GraphNode {
   }
 
   override inputScale(_input: number, scale: number): number {
-    return scale * this.finer;
+    // Things have no detail beyond their own pixels, and one warp may look at another.
+    return this.finer > 1
+      ? Math.max(scale, Math.min(scale * this.finer, FINEST))
+      : scale * this.finer;
   }
 
   /** From the input's pixels at its scale to output pixels. */
