@@ -490,17 +490,19 @@ export class CompositionGraph {
     const mask = maskOf(this.composition, layer);
     const use = layer.maskUse;
     if (!mask || !use) return null;
+    const ofStep = stepIdOf(layer.id) !== null;
     const looks: Looks = (of) => {
       if (of === 'behind' || (of === 'own' && isGlass(layer))) return behind;
       const other = of === 'own' ? layer : (layerById(this.composition, of.layer) ?? layer);
       const picture = this.pictureOf(other);
-      // Its own border cuts away what lies beyond it; that of another layer does not.
-      return other === layer ? picture : new EndingNode(picture);
+      // Its own border cuts away what lies beyond it; that of another layer does not, nor does a step's glow end there.
+      return other === layer && !ofStep ? picture : new EndingNode(picture);
     };
     const matrix = maskMatrix(this.composition, layer);
     const by = use.linked ? 'layer' : 'around';
     const flat = maskNode(mask, matrix, this.composition.mixIn, (of) => {
       const own = of === 'own' && by === 'layer' ? this.flatPicture(layer) : null;
+      if (own && ofStep) return new EndingNode(own);
       return own ?? this.laidFlat(looks(of), layer, by);
     });
     const drawn = this.putUp(flat, layer, by);
