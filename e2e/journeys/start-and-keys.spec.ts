@@ -111,7 +111,9 @@ test('finds every command in the palette, shows all keys, and changes the theme'
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Sheet of keys' })).toContainText('Next backdrop');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Sheet of keys' })).toHaveCount(0);
   await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox').or(page.getByRole('searchbox')).first()).toBeFocused();
   await page.keyboard.type('bright');
   await page.keyboard.press('Enter');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'bright');
