@@ -68,6 +68,11 @@ export function maskInHand(): MaskInHand | null {
   };
 }
 
+/** What is said of a layer whose mask cannot be changed as it lies. */
+export function notFlat({ name }: Layer): string {
+  return `${name} is bent or lies in perspective. Lay it flat at Arrange to work on its mask.`;
+}
+
 /** Why the mask in hand cannot be changed now, in words; null when it can. */
 export function whyNot(target: MaskInHand | null): string | null {
   if (!target) return 'No layer is in hand. Choose a card in the depth strip first.';
@@ -79,7 +84,7 @@ export function whyNot(target: MaskInHand | null): string | null {
     return `${layer.name} is not shown. Light its lamp to change its mask.`;
   }
   if (isWarped(composition, layer)) {
-    return `${layer.name} is bent or lies in perspective. Lay it flat at Arrange to work on its mask.`;
+    return notFlat(layer);
   }
   return null;
 }

@@ -11,12 +11,17 @@ const CORNERS = [
   { value: '3', words: '↙', means: 'Lower left corner' },
 ] as const;
 
+const SIDES = [
+  { label: 'Corner across', key: 'x', of: 'width' },
+  { label: 'Corner down', key: 'y', of: 'height' },
+] as const;
+
 /** Where a corner of a layer lies on the canvas, by numbers. */
 export function CornerAmounts({ layer }: { readonly layer: Layer }) {
   const [corner, setCorner] = useState<(typeof CORNERS)[number]['value']>('0');
   const scene = useComposition((state) => state.preview ?? state.composition);
   const { perform, tryOut } = useComposition.getState();
-  const { width, height } = scene.canvas;
+  const { canvas } = scene;
   const at = cornersShown(scene, layer)[Number(corner)];
   if (!at) return null;
   const drawn = (way: 'tryOut' | 'perform', to: { x: number; y: number }) => {
@@ -26,26 +31,19 @@ export function CornerAmounts({ layer }: { readonly layer: Layer }) {
   return (
     <>
       <Choice label="Corner" value={corner} options={CORNERS} onChoose={setCorner} />
-      <Amount
-        label="Corner across"
-        value={at.x}
-        min={-width}
-        max={2 * width}
-        step={0.1}
-        unit="px"
-        onTry={(x) => drawn('tryOut', { ...at, x })}
-        onSet={(x) => drawn('perform', { ...at, x })}
-      />
-      <Amount
-        label="Corner down"
-        value={at.y}
-        min={-height}
-        max={2 * height}
-        step={0.1}
-        unit="px"
-        onTry={(y) => drawn('tryOut', { ...at, y })}
-        onSet={(y) => drawn('perform', { ...at, y })}
-      />
+      {SIDES.map(({ label, key, of }) => (
+        <Amount
+          key={key}
+          label={label}
+          value={at[key]}
+          min={-canvas[of]}
+          max={2 * canvas[of]}
+          step={0.1}
+          unit="px"
+          onTry={(value) => drawn('tryOut', { ...at, [key]: value })}
+          onSet={(value) => drawn('perform', { ...at, [key]: value })}
+        />
+      ))}
     </>
   );
 }

@@ -13,6 +13,7 @@ import {
   groupOf,
   IDENTITY,
   invert,
+  isWarped,
   keepMask,
   type Layer,
   layArea,
@@ -34,7 +35,7 @@ import {
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
-import { freshName } from '../bench/mask-in-hand';
+import { freshName, notFlat } from '../bench/mask-in-hand';
 import { tellProblem } from '../bench/notice-store';
 import { canvasGrid, gridOf, layCoverage } from '../picks/lay-coverage';
 
@@ -90,6 +91,7 @@ function layerForArea(): Layer | null {
   const layer = layerById(composition, useHand.getState().layer ?? '');
   if (!areaInUse()) tellProblem('There is no area. Set the tools to make an area and draw one.');
   else if (!layer) tellProblem('No layer is in hand. Choose a card in the depth strip first.');
+  else if (isWarped(composition, layer)) tellProblem(notFlat(layer));
   else return layer;
   return null;
 }

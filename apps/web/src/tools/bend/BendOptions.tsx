@@ -9,6 +9,11 @@ import { useBending } from './settings';
 /** Cells of a bend along one side at most. */
 const MOST = 8;
 
+const SIDES = [
+  { label: 'Columns', key: 'columns' },
+  { label: 'Rows', key: 'rows' },
+] as const;
+
 /** How many points a bend has. */
 export function BendOptions() {
   const layer = useLayerInHand();
@@ -23,24 +28,18 @@ export function BendOptions() {
   };
   return (
     <>
-      <Amount
-        layout="stack"
-        label="Columns"
-        value={grid.columns}
-        min={1}
-        max={MOST}
-        step={1}
-        onSet={(value) => regrid({ ...grid, columns: value })}
-      />
-      <Amount
-        layout="stack"
-        label="Rows"
-        value={grid.rows}
-        min={1}
-        max={MOST}
-        step={1}
-        onSet={(value) => regrid({ ...grid, rows: value })}
-      />
+      {SIDES.map(({ label, key }) => (
+        <Amount
+          key={key}
+          layout="stack"
+          label={label}
+          value={grid[key]}
+          min={1}
+          max={MOST}
+          step={1}
+          onSet={(value) => regrid({ ...grid, [key]: value })}
+        />
+      ))}
       <PlainButton
         icon={IconGridDots}
         words="Unbend"

@@ -1,12 +1,4 @@
-import {
-  invert,
-  layerById,
-  layerMatrix,
-  lockedBy,
-  type Point,
-  setFill,
-  transform,
-} from '@diplex/document';
+import { layerById, layerMap, lockedBy, type Point, setFill } from '@diplex/document';
 import type Konva from 'konva';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
@@ -26,16 +18,18 @@ export function FillHandles() {
   const { fill } = content;
   if (!fill || fill.by === 'colour') return null;
   const { perform, tryOut } = useComposition.getState();
-  const matrix = layerMatrix(shown, layer);
-  const onScreen = (point: Point): Point => {
-    const p = transform(matrix, point);
-    return { x: x + p.x * zoom, y: y + p.y * zoom };
+  const map = layerMap(shown, layer);
+  const onScreen = (point: Point): Point | null => {
+    const p = map.to(point);
+    return p && { x: x + p.x * zoom, y: y + p.y * zoom };
   };
   const args = (end: 'from' | 'to', { target }: Konva.KonvaEventObject<DragEvent>) => {
     const at = toComposition({ x: target.x(), y: target.y() });
-    return { layer: layer.id, fill: { ...fill, [end]: transform(invert(matrix), at) } };
+    return { layer: layer.id, fill: { ...fill, [end]: map.back(at) ?? fill[end] } };
   };
   const [from, to] = [onScreen(fill.from), onScreen(fill.to)];
+  // In a plane an end may lie beyond what is seen.
+  if (!from || !to) return null;
   return (
     <>
       <TwoToneLine points={[from.x, from.y, to.x, to.y]} />
