@@ -13,6 +13,7 @@ import {
   goTo,
   groupLayers,
   type History,
+  joinedEntry,
   type Layer,
   linkMask,
   type Mask,
@@ -259,5 +260,27 @@ describe('operations', () => {
     state = act(state, addPart, { mask: 'm', part: box as never });
     state = act(state, setPart, { mask: 'm', part: 'b', settings: { combine: 'subtract' } });
     expect(state.composition.masks.m?.parts).toEqual([before, { ...box, combine: 'subtract' }]);
+  });
+});
+
+describe('several entries as one', () => {
+  it('are undone and redone together, the last first', () => {
+    const begun = act(start(), addLayer, { layer: photo('a', 10) });
+    let after = act(begun, setOpacity, { layer: 'a', opacity: 0.5 });
+    after = act(after, setOpacity, { layer: 'a', opacity: 0.25 });
+    after = act(after, addLayer, { layer: photo('b', 5) });
+    const entries = after.history.entries.slice(begun.history.position);
+    const joined = joinedEntry(entries, 'All of it');
+    if (!joined) throw new Error('There were entries.');
+    expect(joined.words).toBe('All of it');
+    const history = record(begun.history, joined);
+    const undone = goTo(after.composition, history, begun.history.position);
+    expect(undone.composition).toEqual(begun.composition);
+    const redone = goTo(undone.composition, undone.history, history.position);
+    expect(redone.composition).toEqual(after.composition);
+  });
+
+  it('are none where nothing was done', () => {
+    expect(joinedEntry([], 'Nothing')).toBeNull();
   });
 });
