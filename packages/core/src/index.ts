@@ -137,3 +137,5 @@ export {
   type StepPlace,
 } from './render/step-input';
 export type { Colour, View } from './render/view';
+export { type FoundPatch, findPatches } from './retouch/find-patches';
+export { type SmoothPatch, type SmoothPlace, smoothNeeds, smoothOver } from './retouch/smooth-over';

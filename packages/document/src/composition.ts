@@ -163,8 +163,45 @@ export interface ShapeContent {
   readonly stroke: ShapeStroke | null;
 }
 
+/** Which picture something is taken from: what lies behind the layer, or another layer by its id. */
+export type TakenFrom = 'behind' | { readonly layer: string };
+
+/** Pixels from elsewhere: they are read anew whenever what they are taken from changes. */
+export interface Taken {
+  readonly by: 'taken';
+  readonly from: TakenFrom;
+  /** From the layer's own pixels to the composition pixels where they are taken. */
+  readonly onto: Matrix;
+  /** How far they take on the tone of what lies around the place where they are laid, 0..1. */
+  readonly meets: number;
+  /** What was laid together with it goes by this name: only what lies around all of it is met. */
+  readonly together?: string;
+}
+
+/** What a coat lays down where it was painted. Nothing takes away what lies under it in its layer. */
+export type CoatLays = Fill | Taken | { readonly by: 'nothing' };
+
+/** One thing that was laid down by brush, in the pixels of its layer: more of it or less, wherever strokes said so. */
+export interface Coat extends Brushed {
+  readonly id: string;
+  readonly lays: CoatLays;
+}
+
+/** What was laid down by brush, coat over coat; it counts from the layer's own corner. */
+export interface PaintContent {
+  readonly kind: 'paint';
+  /** The lowest first. */
+  readonly coats: readonly Coat[];
+}
+
 /** What a layer is made of. */
-export type Content = PhotoContent | FillContent | GroupContent | GlassContent | ShapeContent;
+export type Content =
+  | PhotoContent
+  | FillContent
+  | GroupContent
+  | GlassContent
+  | ShapeContent
+  | PaintContent;
 
 /** Content with pixels of its own, and thus an extent. */
 export type ExtentContent = PhotoContent | FillContent;
@@ -292,6 +329,7 @@ export type PhotoLayer = Layer & { readonly content: PhotoContent };
 export type FillLayer = Layer & { readonly content: FillContent };
 export type GroupLayer = Layer & { readonly content: GroupContent };
 export type ShapeLayer = Layer & { readonly content: ShapeContent };
+export type PaintLayer = Layer & { readonly content: PaintContent };
 
 export function isPhoto(layer: Layer): layer is PhotoLayer {
   return layer.content.kind === 'photo';
@@ -305,7 +343,11 @@ export function isShape(layer: Layer): layer is ShapeLayer {
   return layer.content.kind === 'shape';
 }
 
-/** Whether a layer has pixels of its own, and thus an extent: groups, glass and shapes have none. */
+export function isPaint(layer: Layer): layer is PaintLayer {
+  return layer.content.kind === 'paint';
+}
+
+/** Whether a layer has pixels of its own, and thus an extent: only photographs and fills have. */
 export function hasExtent(layer: Layer): layer is Layer & { readonly content: ExtentContent } {
   return layer.content.kind === 'photo' || layer.content.kind === 'fill';
 }
@@ -662,7 +704,8 @@ export function tiledOf(composition: Composition): Tiled[] {
   const layers = Object.values(composition.layers);
   const fringes = layers.flatMap(({ edge }) => edge.fringeBrushed ?? []);
   const steps = layers.flatMap((layer) => layer.steps.flatMap(({ brushed }) => brushed ?? []));
-  return [...parts, ...fringes, ...steps];
+  const coats = layers.filter(isPaint).flatMap(({ content }) => content.coats);
+  return [...parts, ...fringes, ...steps, ...coats];
 }
 
 /** The hashes of all sources that layers show, each once. */

@@ -5,6 +5,7 @@ export * from './difference';
 export { differencesSaid } from './differences-said';
 export * from './geometry/bend';
 export * from './geometry/matrix';
+export * from './geometry/painted-bounds';
 export * from './geometry/placement';
 export { PlaneMap } from './geometry/plane-map';
 export * from './geometry/projective';

@@ -1,6 +1,7 @@
 import { areaLayer } from './area';
 import { type Composition, hasExtent, type Layer, layerById } from './composition';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
+import { paintedBounds } from './geometry/painted-bounds';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
 import { PlaneMap } from './geometry/plane-map';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
@@ -50,6 +51,7 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
   if ('size' in content) return { x: 0, y: 0, ...content.size };
   if (content.kind === 'glass') return glassBounds(composition, layer);
   if (content.kind === 'shape') return shapesBounds(content);
+  if (content.kind === 'paint') return paintedBounds(content.coats);
   return content.children.reduce<Rect>(
     (bounds, id) => {
       const child = layerById(composition, id);

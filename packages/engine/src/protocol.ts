@@ -15,6 +15,8 @@ import type {
   ReachFrom,
   ReadOf,
   SmallCoverage,
+  SmoothPatch,
+  SmoothPlace,
   SourceLevel,
   SourceTile,
   StrokePoint,
@@ -122,9 +124,15 @@ export interface Jobs {
       standsIn: boolean;
     };
   };
-  /** The composition's colour at one of its pixels: straight, encoded, 0..1. */
+  /** The composition's colour at one of its pixels, or the mean of a patch about it: straight, encoded, 0..1. */
   probe: {
-    ask: { composition: number; x: number; y: number };
+    ask: {
+      composition: number;
+      x: number;
+      y: number;
+      /** Of the patch, in pixels; one when left out. */
+      side?: number;
+    };
     answer: { r: number; g: number; b: number; alpha: number };
   };
   /** How much of what comes into a step has each value: see `histogramInto`. */
@@ -279,6 +287,11 @@ export interface Jobs {
     ask: { composition: number; region: Rect; scale: number };
     answer: readonly Float32Array[];
   };
+  /** What covers a coat's place with its surroundings: see `smoothOver`. */
+  'smooth-over': {
+    ask: Omit<SmoothPlace, 'composition'> & { composition: number };
+    answer: readonly SmoothPatch[];
+  };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -316,6 +329,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'align-frames',
   'fuse-frames',
   'find-ghosts',
+  'smooth-over',
 ]);
 
 export function laneOf(name: JobName): Lane {

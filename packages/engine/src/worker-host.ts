@@ -35,6 +35,7 @@ import {
   renderRowsJob,
   renderViewJob,
 } from './jobs/render-jobs';
+import { smoothOverJob } from './jobs/retouch-jobs';
 import { readingJob, stepColourJob, stepHistogramJob } from './jobs/step-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
@@ -65,6 +66,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
+  'smooth-over': smoothOverJob,
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,
   'fuse-frames': fuseFramesJob,

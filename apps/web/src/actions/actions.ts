@@ -49,9 +49,11 @@ import {
   ungroupInHand,
 } from './layer-commands';
 import {
+  canPointOut,
   nextAid,
   nextBackdrop,
   nextMaskView,
+  pointOut,
   removeMaskInHand,
   removePartInHand,
   scaleBrush,
@@ -158,7 +160,11 @@ const MASK_ACTIONS: readonly Action[] = [
   { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },
   {
     ...{ id: 'turn-way', words: 'The tool the other way: show or hide, add or subtract' },
-    ...{ group: 'Mask', keys: ['i'], stage: ['cut', 'match'], run: turnWayRound },
+    ...{ group: 'Mask', keys: ['i'], stage: ['cut', 'arrange', 'match'], run: turnWayRound },
+  },
+  {
+    ...{ id: 'point-out', words: 'Point out a colour to paint with, or where to clone from' },
+    ...{ group: 'Picture', keys: ['b'], stage: 'arrange', able: canPointOut, run: pointOut },
   },
   {
     ...{ id: 'turn-mask', words: 'Turn the mask round', group: 'Mask', keys: ['Shift+I'] },
@@ -230,12 +236,12 @@ const MASK_ACTIONS: readonly Action[] = [
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {
     ...{ id: 'brush-smaller', words: 'Smaller brush', group: 'Mask' },
-    stage: ['cut', 'match'],
+    stage: ['cut', 'arrange', 'match'],
     ...{ keys: ['['], run: () => scaleBrush(1 / 1.2) },
   },
   {
     ...{ id: 'brush-larger', words: 'Larger brush', group: 'Mask' },
-    stage: ['cut', 'match'],
+    stage: ['cut', 'arrange', 'match'],
     ...{ keys: [']'], run: () => scaleBrush(1.2) },
   },
   {

@@ -35,6 +35,18 @@ export function turnWayRound(): void {
   else take({ combine: combine === 'add' ? 'subtract' : 'add' });
 }
 
+/** Whether the tool in hand has something to be pointed out. */
+export function canPointOut(): boolean {
+  const tool = toolInHand(useHand.getState());
+  return tool !== null && TOOLS[tool].pointOut !== undefined;
+}
+
+/** The next press points out a colour, or where is taken from. */
+export function pointOut(): void {
+  const tool = toolInHand(useHand.getState());
+  if (tool) TOOLS[tool].pointOut?.();
+}
+
 /** Has the tools make the area, or the mask again. */
 export function turnMakes(): void {
   const { makes, take } = useHand.getState();

@@ -31,31 +31,31 @@ const arrange = (action: Omit<Action, 'group' | 'stage'>): Action => ({
 /** What places the layer in hand at one press. */
 export const PLACE_ACTIONS: readonly Action[] = [
   arrange({
-    ...{ id: 'place-natural', words: 'Natural', keys: ['a'], icon: IconHandMove },
+    ...{ id: 'place-natural', words: 'Natural', icon: IconHandMove },
     run: placeNaturally,
   }),
   arrange({
-    ...{ id: 'place-fit', words: 'Fit', keys: ['s'], icon: IconArrowAutofitContent },
+    ...{ id: 'place-fit', words: 'Fit', icon: IconArrowAutofitContent },
     run: () => placeOnCanvas('fit'),
   }),
   arrange({
-    ...{ id: 'place-fill', words: 'Fill', keys: ['d'], icon: IconArrowsMaximize },
+    ...{ id: 'place-fill', words: 'Fill', icon: IconArrowsMaximize },
     run: () => placeOnCanvas('fill'),
   }),
   arrange({
-    ...{ id: 'place-centre', words: 'Centre', keys: ['f'], icon: IconFocusCentered },
+    ...{ id: 'place-centre', words: 'Centre', icon: IconFocusCentered },
     run: centreOnCanvas,
   }),
   arrange({
-    ...{ id: 'mirror-across', words: 'Mirror', keys: ['g'], icon: IconFlipHorizontal },
+    ...{ id: 'mirror-across', words: 'Mirror', icon: IconFlipHorizontal },
     run: () => place(({ mirrorAcross }) => ({ mirrorAcross: !mirrorAcross })),
   }),
   arrange({
-    ...{ id: 'mirror-down', words: 'Upend', keys: ['h'], icon: IconFlipVertical },
+    ...{ id: 'mirror-down', words: 'Upend', icon: IconFlipVertical },
     run: () => place(({ mirrorDown }) => ({ mirrorDown: !mirrorDown })),
   }),
   arrange({
-    ...{ id: 'quarter-turn', words: 'Turn 90°', keys: ['j'], icon: IconRotateClockwise2 },
+    ...{ id: 'quarter-turn', words: 'Turn 90°', icon: IconRotateClockwise2 },
     run: () => place(({ turn }) => ({ turn: (turn + 90) % 360 })),
   }),
 ];

@@ -104,15 +104,18 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     group: 'group',
     glass: 'glass',
     shape: 'shape',
+    paint: 'paint',
   }[content.kind];
   const extent =
     content.kind === 'group'
       ? counted(content.children.length, 'layer')
       : content.kind === 'shape'
         ? counted(content.shapes.length, 'shape')
-        : hasExtent(layer)
-          ? `${layer.content.size.width} × ${layer.content.size.height}`
-          : 'changes what lies behind it';
+        : content.kind === 'paint'
+          ? counted(content.coats.length, 'coat')
+          : hasExtent(layer)
+            ? `${layer.content.size.width} × ${layer.content.size.height}`
+            : 'changes what lies behind it';
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
       {what} · {extent}

@@ -1,4 +1,5 @@
 import {
+  type CoatLays,
   type Composition,
   type Fill,
   type FillColour,
@@ -17,10 +18,19 @@ export function faceOf(composition: Composition, { content }: Layer): string {
     if (fill) return fillFace(fill);
     return stroke ? fillFace({ by: 'colour', colour: stroke.colour }) : 'none';
   }
+  if (content.kind === 'paint') {
+    const top = content.coats.map(({ lays }) => lays).findLast(isFillOf);
+    return top ? fillFace(top) : 'none';
+  }
   // A group shows the nearest thing in it that is shown.
   const inside = content.children.flatMap((id) => layerById(composition, id) ?? []);
   const nearest = inside.findLast(({ shown }) => shown) ?? inside.at(-1);
   return nearest ? faceOf(composition, nearest) : 'none';
+}
+
+/** Whether a coat lays a fill, and not what is elsewhere. */
+function isFillOf(lays: CoatLays): lays is Fill {
+  return lays.by !== 'taken' && lays.by !== 'nothing';
 }
 
 function fillFace(fill: Fill): string {

@@ -44,12 +44,11 @@ export function PlaceOptions() {
       </label>
       {picks && <UnderPointer />}
       <div className="flex flex-wrap gap-1">
-        {PLACE_ACTIONS.map(({ id, words, icon, able, run, keys }) => (
+        {PLACE_ACTIONS.map(({ id, words, icon, able, run }) => (
           <PlainButton
             key={id}
             icon={icon}
             words={words}
-            hint={`${words} (${keys?.[0]?.toUpperCase()})`}
             disabled={able ? !able() : false}
             onPress={run}
           />

@@ -39,6 +39,8 @@ export interface ToolHome {
   readonly twoButtons?: true;
   /** Turns what it does round: show and hide, keep and drop. */
   turnRound?(): void;
+  /** The next press points something out: a colour, or where is taken from; a second time calls that off. */
+  pointOut?(): void;
   /** Makes it larger or smaller by a share. */
   scale?(by: number): void;
   /** Takes a radius, in composition pixels, and a softness from the dial. */

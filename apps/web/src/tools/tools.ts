@@ -2,10 +2,12 @@ import type { ToolName } from '../bench/stage-tools';
 import { colourTool } from '../chain/colour-tool';
 import { bend } from './bend';
 import { brush } from './brush';
+import { clone } from './clone';
 import { component } from './component';
 import { box, oval } from './frame';
 import { marks, sweep } from './marks';
 import { outline } from './outline';
+import { paint } from './paint';
 import { place } from './place';
 import { plane } from './plane';
 import { ramp } from './ramp';
@@ -20,7 +22,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, plane, stand, shape },
+  ...{ bend, plane, stand, shape, paint, clone },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

@@ -4,6 +4,8 @@ import {
   aroundUnflattened,
   type BlendMode,
   boundsAfter,
+  type Coat,
+  type CoatLays,
   type Composition,
   contentBounds,
   groupOf,
@@ -12,6 +14,7 @@ import {
   isGlass,
   isGroup,
   isOfColours,
+  isPaint,
   isWarped,
   type Layer,
   type LayerBlending,
@@ -29,6 +32,7 @@ import {
   multiply,
   ownPixelsHolder,
   ownPixelsId,
+  type PaintLayer,
   type PlaneMap,
   type Rect,
   type Step,
@@ -64,6 +68,13 @@ import {
   MaskUseNode,
   SteepNode,
 } from './nodes/mask-nodes';
+import {
+  CoatNode,
+  type Laid as LaidDown,
+  MembraneNode,
+  MetNode,
+  TakenNode,
+} from './nodes/paint-nodes';
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
@@ -113,6 +124,26 @@ interface Look {
 
 /** How a layer is put on what lies behind it. */
 type Compositing = Pick<Layer, 'opacity' | 'contentOpacity' | 'blending'>;
+
+/** What is known of where a picture is looked at. */
+interface SeenFrom {
+  /** Takes what is drawn of each layer in a group. */
+  readonly known: Map<string, LayerNodes> | null;
+  /** What lies behind the layer, where it is looked at from its own place. */
+  readonly behind: GraphNode | null;
+}
+
+/** The tiles of a coat, and then those of all that were laid together with it. */
+function laidTogether(
+  coats: readonly Coat[],
+  tiles: readonly GraphNode[],
+  at: number,
+): readonly GraphNode[] {
+  const nameOf = (lays: CoatLays | undefined) => lays?.by === 'taken' && lays.together;
+  const name = nameOf(coats[at]?.lays);
+  const others = tiles.filter((_, i) => i !== at && name && nameOf(coats[i]?.lays) === name);
+  return [tiles[at] as GraphNode, ...others];
+}
 
 /** Whether a group's layers are put on what lies behind it one by one; a chain needs them as one thing. */
 function passesThrough(layer: Layer): boolean {
@@ -410,7 +441,9 @@ export class CompositionGraph {
     known: Map<string, LayerNodes> | null = null,
   ): LayerNodes {
     const isolated = isGroup(layer) && !passesThrough(layer);
-    const picture = isGlass(layer) ? behind : this.pictureOf(layer, isolated ? known : null);
+    const picture = isGlass(layer)
+      ? behind
+      : this.pictureOf(layer, { known: isolated ? known : null, behind });
     return this.underMask(layer, { picture, behind });
   }
 
@@ -422,16 +455,17 @@ export class CompositionGraph {
     return new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
   }
 
-  private pictureOf(layer: Layer, known: Map<string, LayerNodes> | null = null): GraphNode {
+  private pictureOf(layer: Layer, seen: SeenFrom = { known: null, behind: null }): GraphNode {
     const id = layerIdOf(layer.id);
     const made = this.pictures.get(id);
     if (made) return made;
-    const picture = this.newPicture(layer, known);
-    this.pictures.set(id, picture);
+    const picture = this.newPicture(layer, seen);
+    // What takes from behind shows less to those who look from elsewhere, before it is known what lies there.
+    if (seen.behind || !isPaint(layer)) this.pictures.set(id, picture);
     return picture;
   }
 
-  private newPicture(layer: Layer, known: Map<string, LayerNodes> | null): GraphNode {
+  private newPicture(layer: Layer, { known, behind }: SeenFrom): GraphNode {
     const { content } = layer;
     const { mixIn } = this.composition;
     // Who looks at a glass from elsewhere sees nothing: it has no pixels of its own.
@@ -446,7 +480,9 @@ export class CompositionGraph {
     if (content.kind === 'photo' && isWarped(this.composition, layer)) {
       return new WarpedPhotoNode(content, layerMap(this.composition, layer), mixIn);
     }
-    const flat = this.flatPicture(layer) ?? new ClearNode();
+    const flat = isPaint(layer)
+      ? this.painted(layer, behind ?? new ClearNode())
+      : (this.flatPicture(layer) ?? new ClearNode());
     const map = unflattened(this.composition, layer);
     return map ? new WarpNode(flat, map, this.flatBounds(layer), 'ends') : flat;
   }
@@ -459,6 +495,39 @@ export class CompositionGraph {
     if (content.kind === 'photo') return new PhotoNode(content, matrix, mixIn);
     if (content.kind === 'fill') return new FillNode(content, matrix, mixIn);
     return content.kind === 'shape' ? new ShapesNode(content, matrix, mixIn) : null;
+  }
+
+  /** The coats of a layer, each over those before it, where it would lie flat. */
+  private painted(layer: PaintLayer, behind: GraphNode): GraphNode {
+    if (this.underWay.has(layer.id)) return new ClearNode();
+    this.underWay.add(layer.id);
+    const matrix = layerMatrix(this.composition, layer);
+    const { coats } = layer.content;
+    const tiles = coats.map((coat) => new TilesNode(coat, matrix, 2));
+    const picture = coats.reduce<GraphNode>((below, { lays }, i) => {
+      const own = tiles[i] as GraphNode;
+      const laid = this.laidBy(lays, matrix, laidTogether(coats, tiles, i), behind);
+      return new CoatNode(below, own, laid, this.composition.mixIn);
+    }, new ClearNode());
+    this.underWay.delete(layer.id);
+    return picture;
+  }
+
+  private laidBy(
+    lays: CoatLays,
+    matrix: Matrix,
+    tiles: readonly GraphNode[],
+    behind: GraphNode,
+  ): LaidDown {
+    if (lays.by === 'nothing') return { by: 'nothing' };
+    if (lays.by !== 'taken') return { by: 'fill', fill: lays, matrix };
+    const { from, onto, meets } = lays;
+    const other = from === 'behind' ? null : layerById(this.composition, from.layer);
+    const whole = from === 'behind' ? behind : other ? this.alone(other) : new ClearNode();
+    const taken = new TakenNode(whole, multiply(matrix, invert(onto)));
+    if (meets === 0) return { by: 'picture', picture: taken };
+    const met = new MetNode(taken, new MembraneNode(behind, taken, tiles), meets);
+    return { by: 'picture', picture: met };
   }
 
   /** What was drawn where a layer (or what it lies in) would lie flat, as it lies. */

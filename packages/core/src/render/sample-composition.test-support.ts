@@ -1,6 +1,8 @@
 import {
   COMBINE_RULES,
+  type Coat,
   type Composition,
+  type Content,
   cornersOf,
   FALLOFFS,
   GROUP_MIXING,
@@ -15,6 +17,7 @@ import {
   type MaskUse,
   newComposition,
   PAINTED_TILE_SIZE,
+  type PaintContent,
   placedAt,
   plainBend,
   plainLayer,
@@ -37,6 +40,7 @@ import { anyStep } from './any-step.test-support';
 const PHOTO = 'a'.repeat(64);
 const CUT_OUT = 'b'.repeat(64);
 const TILE = 'c'.repeat(64);
+const DOT = 'd'.repeat(64);
 
 function noise(seed: number): number {
   const x = Math.sin(seed * 12.9898) * 43758.5453;
@@ -62,10 +66,22 @@ const sources = new Map(
 
 const tile = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => noise(i) * 65535);
 
+/** A soft dot about (40, 36), of radius 22. */
+const dot = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => {
+  if (i % 2 === 0) return 65535;
+  const [x, y] = [(i >> 1) % PAINTED_TILE_SIZE, Math.floor((i >> 1) / PAINTED_TILE_SIZE)];
+  return 65535 * Math.max(0, Math.min(1, 1.5 - Math.hypot(x - 40, y - 36) / 15));
+});
+
+const tiles = new Map([
+  [TILE, tile],
+  [DOT, dot],
+]);
+
 /** Pixels for `anyComposition`. */
 export const sampleReader: PixelReader = {
   level: (source, level) => sources.get(source)?.[level],
-  paintedTile: (hash) => (hash === TILE ? tile : undefined),
+  paintedTile: (hash) => tiles.get(hash),
 };
 
 const amount = fc.double({ min: 0, max: 1, noNaN: true });
@@ -254,6 +270,42 @@ const SHAPES: ShapeContent = {
   stroke: { width: 3, place: 'middle', colour: { r: 250, g: 250, b: 240, alpha: 0.8 } },
 };
 
+const photo = (source: string): Content => ({
+  kind: 'photo',
+  ...{ source, size: { width: 90, height: 70 } },
+});
+
+const turned = [0.8, 0.3, -0.3, 0.8, 5, -4] as const;
+
+/** Any coats: fills, pixels from behind and from other layers, moved, turned and met, and what takes away. */
+const anyPaint: fc.Arbitrary<PaintContent> = fc
+  .array(
+    fc.record({
+      lays: fc.oneof(
+        fc.constant({ by: 'colour' as const, colour: { r: 200, g: 40, b: 90, alpha: 0.7 } }),
+        fc.constant(SHAPES.fill as NonNullable<ShapeContent['fill']>),
+        fc.constant({ by: 'nothing' as const }),
+        fc.record({
+          by: fc.constant('taken' as const),
+          from: fc.constantFrom('behind' as const, { layer: 'l1' }, { layer: 'g0' }),
+          onto: fc.constantFrom([1, 0, 0, 1, 12, -7] as const, turned),
+          meets: fc.constantFrom(0, 0.8),
+        }),
+      ),
+      tiles: fc.constantFrom<Coat['tiles']>(
+        { '0,0': TILE },
+        { '0,0': DOT },
+        { '-1,0': TILE, '0,0': DOT },
+      ),
+      ...{ strokes: fc.constant(1) },
+    }),
+    { maxLength: 3 },
+  )
+  .map((coats) => ({
+    kind: 'paint',
+    coats: coats.map((coat, i) => ({ ...coat, id: `c${i}` })),
+  }));
+
 const anyLayer = fc.record({
   ...compositing,
   ...lying,
@@ -265,7 +317,11 @@ const anyLayer = fc.record({
     ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.boolean() },
     skew: fc.constantFrom(undefined, undefined, 20),
   }),
-  source: fc.constantFrom(PHOTO, CUT_OUT, PHOTO, CUT_OUT, null),
+  content: fc.oneof(
+    { weight: 4, arbitrary: fc.constantFrom(PHOTO, CUT_OUT).map(photo) },
+    { weight: 1, arbitrary: fc.constant(SHAPES) },
+    { weight: 1, arbitrary: anyPaint },
+  ),
 });
 
 const anyGroup = fc.record({
@@ -339,13 +395,8 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
       return { ...use, mask: id, lies: [1, 0, 0, 1, 0, 0] as const };
     };
     const made: Layer[] = layers.map(
-      ([{ mask, turnedRound, linked, density, source, placement, ...rest }, steps], i) => ({
-        ...plainLayer(
-          `l${i}`,
-          'Layer',
-          source === null ? SHAPES : { kind: 'photo', source, size: { width: 90, height: 70 } },
-          placement,
-        ),
+      ([{ mask, turnedRound, linked, density, content, placement, ...rest }, steps], i) => ({
+        ...plainLayer<Content>(`l${i}`, 'Layer', content, placement),
         ...{ ...rest, steps },
         maskUse: used(mask, `m${i}`, { turnedRound, linked, density }),
       }),

@@ -14,6 +14,7 @@ export * from './group-layers';
 export * from './join-parts';
 export * from './keep-mask';
 export * from './lay-area';
+export * from './lay-coats';
 export * from './lay-flat';
 export * from './lay-into-plane';
 export * from './lay-part';

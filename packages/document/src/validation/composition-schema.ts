@@ -18,6 +18,7 @@ import {
 import { BLEND_MODES, type BlendMode, LAYER_BLENDINGS, type LayerBlending } from '../blending';
 import {
   COMBINE_RULES,
+  type Coat,
   type CombineRule,
   type ComponentMix,
   type ComponentPart,
@@ -50,6 +51,7 @@ import {
 import type { Matrix, Point } from '../geometry/matrix';
 import type { Quad } from '../geometry/projective';
 import { RANGES } from '../ranges';
+import { IsCoats } from './coats-rule';
 import { IsFill, IsFillColour } from './fill-rule';
 import { LIMITS } from './limits';
 import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
@@ -139,12 +141,18 @@ export class ShapeContentSchema {
   @IsOptional() @ValidateNested() @Type(() => ShapeStrokeSchema) stroke!: ShapeStrokeSchema | null;
 }
 
+export class PaintContentSchema {
+  @IsIn(['paint']) kind!: 'paint';
+  @IsCoats() coats!: Coat[];
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
   { name: 'group', value: GroupContentSchema },
   { name: 'glass', value: GlassContentSchema },
   { name: 'shape', value: ShapeContentSchema },
+  { name: 'paint', value: PaintContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */

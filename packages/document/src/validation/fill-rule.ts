@@ -33,12 +33,14 @@ const FILLS: Readonly<Record<string, Fields>> = {
 
 export const IsFillColour = rule('isFillColour', isColour, 'must be a colour with its alpha');
 
+export function isFill(value: unknown): boolean {
+  const by = (value as { by?: unknown } | null)?.by;
+  const fields = typeof by === 'string' ? FILLS[by] : undefined;
+  return fields !== undefined && shaped(value, { ...fields, by: () => true });
+}
+
 export const IsFill = rule(
   'isFill',
-  (value) => {
-    const by = (value as { by?: unknown } | null)?.by;
-    const fields = typeof by === 'string' ? FILLS[by] : undefined;
-    return fields !== undefined && shaped(value, { ...fields, by: () => true });
-  },
+  isFill,
   'must be a fill by colour, or a straight, round or swept gradient',
 );

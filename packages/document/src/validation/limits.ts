@@ -12,6 +12,7 @@ export const LIMITS = {
   /** Colours between the ends of a gradient. */
   stops: 30,
   shapes: 500,
+  coats: 2000,
   /** Cells of a bend along one side. */
   bendSide: 12,
   /** Strokes or points that one picked part is worked out from. */

@@ -110,26 +110,30 @@ export const IsTonesOf = rule(
   "must be 'own', 'behind' or a layer",
 );
 
+export const isMatrix = (value: unknown) =>
+  Array.isArray(value) &&
+  value.length === 6 &&
+  value.every(Number.isFinite) &&
+  Math.abs(value[0] * value[3] - value[1] * value[2]) > 1e-12;
+
 export const IsMatrix = rule(
   'isMatrix',
-  (value) =>
-    Array.isArray(value) &&
-    value.length === 6 &&
-    value.every(Number.isFinite) &&
-    Math.abs(value[0] * value[3] - value[1] * value[2]) > 1e-12,
+  isMatrix,
   'must be six finite numbers of a map that can be turned back',
 );
 
+export const isTileMap = (value: unknown) =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.keys(value).length <= LIMITS.paintedTiles &&
+  Object.entries(value).every(
+    ([key, hash]) => /^-?\d{1,5},-?\d{1,5}$/.test(key) && SHA256.test(hash as string),
+  );
+
 export const IsTileMap = rule(
   'isTileMap',
-  (value) =>
-    typeof value === 'object' &&
-    value !== null &&
-    !Array.isArray(value) &&
-    Object.keys(value).length <= LIMITS.paintedTiles &&
-    Object.entries(value).every(
-      ([key, hash]) => /^-?\d{1,5},-?\d{1,5}$/.test(key) && SHA256.test(hash as string),
-    ),
+  isTileMap,
   'must map "column,row" to the SHA-256 of a tile',
 );
 

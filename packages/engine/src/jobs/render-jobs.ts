@@ -9,7 +9,7 @@ import {
   viewPlan,
 } from '@diplex/core';
 import { layerById, type Rect } from '@diplex/document';
-import { adopt, encodePixels, inScratch, scratchSamples } from '@diplex/kernels';
+import { adopt, encodePixels, inScratch, scratchFloats, scratchSamples } from '@diplex/kernels';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
 
@@ -38,13 +38,25 @@ function watched(pixels: PixelReader): { reader: PixelReader; lacking: ReadonlyS
   return { reader, lacking };
 }
 
+/** The mean of premultiplied pixels, as one. */
+function meanPixel(data: Float32Array): Float32Array {
+  const mean = scratchFloats(4).fill(0);
+  const count = data.length / 4;
+  for (let i = 0; i < data.length; i++) {
+    mean[i % 4] = (mean[i % 4] as number) + (data[i] as number) / count;
+  }
+  return mean;
+}
+
 export const probeJob: JobHandler<'probe'> = (ask, { pixels }) =>
   inScratch(() => {
     const composition = pixels.composition(ask.composition);
-    const region = { x: ask.x, y: ask.y, width: 1, height: 1 };
+    const { side = 1 } = ask;
+    const half = Math.floor(side / 2);
+    const region = { x: ask.x - half, y: ask.y - half, width: side, height: side };
     const { data } = renderComposition(composition, region, 1, pixels);
     const samples = scratchSamples(4, 16);
-    encodePixels(data, composition.mixIn, samples);
+    encodePixels(meanPixel(data), composition.mixIn, samples);
     const [r, g, b, alpha] = Array.from(samples, (v) => v / 65_535) as [
       ...[number, number, number, number],
     ];

@@ -6,7 +6,7 @@ import { planeTool } from './plane-tool';
 
 export const plane: ToolHome = {
   tool: planeTool,
-  tray: { words: 'Plane', key: 'e', icon: IconPerspective },
+  tray: { words: 'Plane', key: 'r', icon: IconPerspective },
   Handles: PlaneHandles,
   Section: PlaneSection,
   Sentence: () =>

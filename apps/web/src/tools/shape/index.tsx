@@ -6,7 +6,7 @@ import { shapeTool } from './shape-tool';
 
 export const shape: ToolHome = {
   tool: shapeTool,
-  tray: { words: 'Shape', key: 't', icon: IconShape },
+  tray: { words: 'Shape', key: 'a', icon: IconShape },
   Options: ShapeOptions,
   Sentence: ShapeSentence,
   cursor: 'crosshair',

@@ -7,7 +7,7 @@ import { standTool } from './stand-tool';
 
 export const stand: ToolHome = {
   tool: standTool,
-  tray: { words: 'Stand', key: 'r', icon: IconMan },
+  tray: { words: 'Stand', key: 't', icon: IconMan },
   Handles: StandHandles,
   Section: StandSection,
   Sentence: StandSentence,

@@ -105,7 +105,7 @@ export class RunningStroke {
   }
 
   private get extent(): Rect {
-    return { x: 0, y: 0, ...this.target.size };
+    return this.goal.extent ?? { x: 0, y: 0, ...this.target.size };
   }
 
   extend(points: readonly StrokePoint[]): void {
@@ -221,9 +221,11 @@ export class RunningStroke {
       );
       // The picture shows the very same pixels already, from the live tiles.
       const commit = () => this.goal.commit(tiles);
-      const screen = currentScreen();
-      if (entries.length > 0 && screen) screen.withoutRedrawing(commit);
-      else if (entries.length > 0) commit();
+      const screen = this.goal.redraws ? null : currentScreen();
+      if (entries.length === 0) return;
+      if (this.goal.finish) await this.goal.finish(tiles);
+      else if (screen) screen.withoutRedrawing(commit);
+      else commit();
     } catch (error) {
       if (!(error instanceof JobCancelled)) throw error;
       useComposition.getState().show(null);

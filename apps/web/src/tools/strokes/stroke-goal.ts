@@ -1,4 +1,4 @@
-import type { Composition, Tiled } from '@diplex/document';
+import type { Composition, Rect, Tiled } from '@diplex/document';
 
 export type Tiles = Tiled['tiles'];
 
@@ -8,6 +8,12 @@ export interface StrokeGoal {
   readonly tiles: Tiles;
   /** The part that is painted, for brushes that look at what lies before it; null when it is none. */
   readonly part: string | null;
+  /** What can be painted, in pixels of what is painted; all of the target when left out. */
+  readonly extent?: Rect;
+  /** Whether what is committed shows otherwise than what was previewed. */
+  readonly redraws?: boolean;
+  /** What is still to be worked out of the tiles before anything is committed; it commits by itself. */
+  finish?(tiles: Tiles): Promise<void>;
   /** The composition with further tiles. */
   preview(composition: Composition, tiles: Tiles): Composition;
   /** Makes the stroke a step of the history; its blobs are on their way. */

@@ -1,0 +1,54 @@
+import { isPaint } from '@diplex/document';
+import { IconBrush } from '@tabler/icons-react';
+import { scaledRadius } from '../strokes/scaled-radius';
+import type { SentenceProps, ToolHome } from '../tool-home';
+import { PaintOptions } from './PaintOptions';
+import { paintTool } from './paint-tool';
+import { usePainting } from './settings';
+
+const DOES = {
+  paint: 'Paints on',
+  'take off': 'Takes paint off',
+  fill: 'Fills what is like what you press, on',
+} as const;
+
+function PaintSentence({ holder, whose }: SentenceProps) {
+  const { way, takes } = usePainting();
+  if (takes) return 'Press on the picture to take its colour.';
+  return (
+    <>
+      {DOES[way]} {isPaint(holder) ? whose : <>a new layer before {whose}</>}; what lies behind it
+      stays as it is. B, and a press, takes a colour.
+    </>
+  );
+}
+
+export const paint: ToolHome = {
+  tool: paintTool,
+  tray: { words: 'Paint', key: 'd', icon: IconBrush },
+  Options: PaintOptions,
+  Sentence: PaintSentence,
+  useRing() {
+    const { brush, way, takes } = usePainting();
+    if (takes || way === 'fill') return null;
+    return { radius: brush.radius, softness: brush.softness, gives: way === 'paint' };
+  },
+  cursor: 'crosshair',
+  twoButtons: true,
+  turnRound() {
+    const { way, set } = usePainting.getState();
+    set({ way: way === 'paint' ? 'take off' : 'paint' });
+  },
+  pointOut() {
+    const { takes, set } = usePainting.getState();
+    set({ takes: !takes });
+  },
+  scale(by) {
+    const { brush, set } = usePainting.getState();
+    set({ brush: { ...brush, radius: scaledRadius(brush.radius, by) } });
+  },
+  takeDial(radius, softness) {
+    const { brush, set } = usePainting.getState();
+    set({ brush: { ...brush, radius, softness } });
+  },
+};
