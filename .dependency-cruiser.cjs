@@ -9,6 +9,7 @@ const ALLOWED = {
   'packages/steps': ['packages/document', 'packages/kernels', 'packages/imaging'],
   'packages/core': ['packages/document', 'packages/kernels', 'packages/imaging', 'packages/steps'],
   'packages/sight': ['packages/core'],
+  'packages/lettering': ['packages/document'],
   'packages/formats': ['packages/document', 'packages/core'],
   'packages/engine': [
     'packages/document',
@@ -33,8 +34,9 @@ const ALLOWED = {
     'packages/formats',
     'packages/engine',
     'packages/sight',
+    'packages/lettering',
   ],
-  demo: ['packages/document'],
+  demo: ['packages/document', 'packages/lettering'],
   bench: [
     'packages/document',
     'packages/kernels',

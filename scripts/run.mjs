@@ -30,9 +30,9 @@ function installPackages() {
   writeFileSync(stamp, wanted);
 }
 
-/** Everything else is compiled from the kernels' module, so it comes first. */
-function buildKernels() {
-  run('npm', ['run', '--silent', 'build', '-w', '@diplex/kernels']);
+/** Everything else is made with the kernels' module and the fonts, so they come first. */
+function buildFirst() {
+  run('npm', ['run', '--silent', 'build', '-w', '@diplex/kernels', '-w', '@diplex/lettering']);
 }
 
 function build() {
@@ -56,6 +56,6 @@ if (!command) {
   process.exit(name ? 2 : 0);
 }
 installPackages();
-buildKernels();
+buildFirst();
 if (command.built) build();
 run(process.execPath, [command.script, ...rest]);

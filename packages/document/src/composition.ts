@@ -194,8 +194,57 @@ export interface PaintContent {
   readonly coats: readonly Coat[];
 }
 
+/** Where the lines of a text begin: at its place, about it, or ending there. */
+export const TEXT_ALIGNS = ['start', 'middle', 'end'] as const;
+
+/** The font of a text: one that is shipped, by its name, or a font file by its hash. */
+export interface LetterFont {
+  /** For people. */
+  readonly family: string;
+  readonly file: string;
+}
+
+/** Where a glyph of a text stands, in pixels of the layer. */
+export interface GlyphPlace extends Point {
+  /** Which of the glyphs, by its number. */
+  readonly glyph: number;
+  /** Degrees, clockwise, about the beginning of its baseline. */
+  readonly turn: number;
+}
+
+/** A text as it is drawn: so it looks the same wherever it is drawn, whatever fonts there are. */
+export interface DrawnText {
+  /** Pixels of the layer for one unit of the glyphs. */
+  readonly unit: number;
+  /** Each once: its outline as the path of an SVG (M, L, Q, C, Z), in units, with y downwards from the baseline. */
+  readonly glyphs: readonly string[];
+  readonly places: readonly GlyphPlace[];
+}
+
+/** A text; it counts from the beginning of its first baseline. */
+export interface LetteringContent {
+  readonly kind: 'lettering';
+  readonly text: string;
+  readonly font: LetterFont;
+  /** Of the em, in pixels of the layer. */
+  readonly letterSize: number;
+  /** As far as the font varies: 400 is regular. */
+  readonly weight: number;
+  /** What is added between letters, in thousandths of the size. */
+  readonly spacing: number;
+  /** From one baseline to the next, as a share of the size. */
+  readonly lineHeight: number;
+  readonly align: (typeof TEXT_ALIGNS)[number];
+  /** A curve on which the first baseline runs, in pixels of the layer; straight when null. */
+  readonly along: readonly OutlinePoint[] | null;
+  readonly fill: Fill | null;
+  readonly stroke: ShapeStroke | null;
+  readonly drawn: DrawnText;
+}
+
 /** What a layer is made of. */
 export type Content =
+  | LetteringContent
   | PhotoContent
   | FillContent
   | GroupContent
@@ -329,6 +378,7 @@ export type PhotoLayer = Layer & { readonly content: PhotoContent };
 export type FillLayer = Layer & { readonly content: FillContent };
 export type GroupLayer = Layer & { readonly content: GroupContent };
 export type ShapeLayer = Layer & { readonly content: ShapeContent };
+export type LetteringLayer = Layer & { readonly content: LetteringContent };
 export type PaintLayer = Layer & { readonly content: PaintContent };
 
 export function isPhoto(layer: Layer): layer is PhotoLayer {
@@ -341,6 +391,10 @@ export function isFill(layer: Layer): layer is FillLayer {
 
 export function isShape(layer: Layer): layer is ShapeLayer {
   return layer.content.kind === 'shape';
+}
+
+export function isLettering(layer: Layer): layer is LetteringLayer {
+  return layer.content.kind === 'lettering';
 }
 
 export function isPaint(layer: Layer): layer is PaintLayer {

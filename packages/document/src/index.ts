@@ -4,6 +4,7 @@ export * from './composition';
 export * from './difference';
 export { differencesSaid } from './differences-said';
 export * from './geometry/bend';
+export * from './geometry/lettering-outline';
 export * from './geometry/matrix';
 export * from './geometry/painted-bounds';
 export * from './geometry/placement';

@@ -1,5 +1,6 @@
 import { areaLayer } from './area';
 import { type Composition, hasExtent, type Layer, layerById } from './composition';
+import { letteringBounds } from './geometry/lettering-outline';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { paintedBounds } from './geometry/painted-bounds';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
@@ -51,6 +52,7 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
   if ('size' in content) return { x: 0, y: 0, ...content.size };
   if (content.kind === 'glass') return glassBounds(composition, layer);
   if (content.kind === 'shape') return shapesBounds(content);
+  if (content.kind === 'lettering') return letteringBounds(content);
   if (content.kind === 'paint') return paintedBounds(content.coats);
   return content.children.reduce<Rect>(
     (bounds, id) => {

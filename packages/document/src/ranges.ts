@@ -33,6 +33,10 @@ export const RANGES = {
   tilt: { least: -45, most: 45 },
   strokeWidth: { least: 0.1, most: 1000 },
   sides: { least: 3, most: 60 },
+  letterSize: { least: 1, most: 5000, track: [8, 600] },
+  letterWeight: { least: 1, most: 1000 },
+  letterSpacing: { least: -500, most: 3000, track: [-100, 500] },
+  lineHeight: { least: 0.1, most: 10, track: [0.6, 3] },
   /** Pixels of what a layer lies in, for each of its own. */
   scale: { least: 0.0001, most: 10_000, track: [0.001, 10] },
   /** L* of the surround. */

@@ -1,3 +1,4 @@
+export { contrastOf } from './colour/contrast';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { LUMA } from './colour/luma';
 export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';

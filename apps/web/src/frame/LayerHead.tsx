@@ -105,20 +105,23 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     glass: 'glass',
     shape: 'shape',
     paint: 'paint',
+    lettering: 'lettering',
   }[content.kind];
-  const extent =
-    content.kind === 'group'
-      ? counted(content.children.length, 'layer')
-      : content.kind === 'shape'
-        ? counted(content.shapes.length, 'shape')
-        : content.kind === 'paint'
-          ? counted(content.coats.length, 'coat')
-          : hasExtent(layer)
-            ? `${layer.content.size.width} × ${layer.content.size.height}`
-            : 'changes what lies behind it';
+  const extent = extentSaid(layer);
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
       {what} · {extent}
     </small>
   );
+}
+
+/** How much there is of a layer, in words. */
+function extentSaid(layer: Layer): string {
+  const { content } = layer;
+  if (content.kind === 'group') return counted(content.children.length, 'layer');
+  if (content.kind === 'shape') return counted(content.shapes.length, 'shape');
+  if (content.kind === 'paint') return counted(content.coats.length, 'coat');
+  if (content.kind === 'lettering') return content.font.family;
+  if (hasExtent(layer)) return `${layer.content.size.width} × ${layer.content.size.height}`;
+  return 'changes what lies behind it';
 }

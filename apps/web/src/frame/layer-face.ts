@@ -3,8 +3,11 @@ import {
   type Composition,
   type Fill,
   type FillColour,
+  growRect,
   type Layer,
+  type LetteringContent,
   layerById,
+  letteringBounds,
 } from '@diplex/document';
 import { address } from '../link/server';
 
@@ -13,6 +16,7 @@ export function faceOf(composition: Composition, { content }: Layer): string {
   if (content.kind === 'photo') return `url(${address.sourceThumbnail(content.source)})`;
   if (content.kind === 'fill') return fillFace(content.fill);
   if (content.kind === 'glass') return 'none';
+  if (content.kind === 'lettering') return letteringFace(content);
   if (content.kind === 'shape') {
     const { fill, stroke } = content;
     if (fill) return fillFace(fill);
@@ -45,4 +49,30 @@ function fillFace(fill: Fill): string {
 
 function css({ r, g, b, alpha }: FillColour): string {
   return `rgb(${r} ${g} ${b} / ${alpha})`;
+}
+
+/** How much wider than high a card is. */
+const CARD = 1.42;
+
+/** The letters themselves, before a ground that they stand out from. */
+function letteringFace(content: LetteringContent): string {
+  const { fill, drawn } = content;
+  const bounds = growRect(letteringBounds(content), content.letterSize / 5);
+  // A card is filled to its edges, so that what is drawn has its proportions.
+  const width = Math.max(bounds.width, bounds.height * CARD);
+  const height = width / CARD;
+  const x = bounds.x + (bounds.width - width) / 2;
+  const y = bounds.y + (bounds.height - height) / 2;
+  const colour = fill
+    ? fill.by === 'colour'
+      ? fill.colour
+      : fill.first
+    : { r: 255, g: 255, b: 255 };
+  const ground = colour.r + colour.g + colour.b > 380 ? '#26282a' : '#e6e4df';
+  const letters = drawn.places.map(
+    (place) =>
+      `<path d="${drawn.glyphs[place.glyph] ?? ''}" transform="translate(${place.x} ${place.y}) rotate(${place.turn}) scale(${drawn.unit})"/>`,
+  );
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" fill="rgb(${colour.r} ${colour.g} ${colour.b})"><rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${ground}"/>${letters.join('')}</svg>`;
+  return `url("data:image/svg+xml,${encodeURIComponent(svg)}")`;
 }

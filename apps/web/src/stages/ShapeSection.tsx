@@ -4,17 +4,15 @@ import {
   type Shape,
   type ShapeLayer,
   type ShapeStroke,
-  STROKE_PLACES,
   setShapes,
 } from '@diplex/document';
 import { IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
-import { Choice } from '../controls/Choice';
-import { ColourField } from '../controls/ColourField';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
 import { Pick } from '../controls/Pick';
+import { StrokeRows } from '../controls/StrokeRows';
 import { useShaping } from '../tools/shape/settings';
 
 const KIND_WORDS: Readonly<Record<Shape['kind'], string>> = {
@@ -28,10 +26,6 @@ const FRAME = [
   { key: 'height', words: 'Shape height', most: 8000, unit: 'px' },
   { key: 'turn', words: 'Shape turn', most: 360, unit: '°' },
 ] as const;
-
-const NEW_STROKE: ShapeStroke = {
-  ...{ width: 4, place: 'middle', colour: { r: 255, g: 255, b: 255, alpha: 1 } },
-};
 
 /** The shapes of a layer: which there are, how they meet, their numbers, and their stroke. */
 export function ShapeSection({ layer }: { readonly layer: ShapeLayer }) {
@@ -121,46 +115,11 @@ export function ShapeSection({ layer }: { readonly layer: ShapeLayer }) {
           )}
         </div>
       )}
-      <label className="mt-1.5 flex h-7 items-center gap-2 text-[12.5px] text-quiet">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-xs checkbox-primary"
-          checked={stroke !== null}
-          onChange={(event) =>
-            perform(setShapes, stroked(event.target.checked ? NEW_STROKE : null))
-          }
-        />
-        Stroke
-        {stroke && (
-          <ColourField
-            label="Stroke: colour"
-            value={stroke.colour}
-            onSet={(colour) =>
-              perform(setShapes, stroked({ ...stroke, colour: { ...stroke.colour, ...colour } }))
-            }
-          />
-        )}
-      </label>
-      {stroke && (
-        <>
-          <Amount
-            label="Stroke width"
-            value={stroke.width}
-            range={RANGES.strokeWidth}
-            step={0.1}
-            unit="px"
-            curve={3}
-            onTry={(width) => tryOut(setShapes, stroked({ ...stroke, width }))}
-            onSet={(width) => perform(setShapes, stroked({ ...stroke, width }))}
-          />
-          <Choice
-            label="Stroke runs"
-            value={stroke.place}
-            options={STROKE_PLACES.map((value) => ({ value, words: value }))}
-            onChoose={(place) => perform(setShapes, stroked({ ...stroke, place }))}
-          />
-        </>
-      )}
+      <StrokeRows
+        stroke={stroke}
+        onTry={(next) => tryOut(setShapes, stroked(next))}
+        onSet={(next) => perform(setShapes, stroked(next))}
+      />
     </Section>
   );
 }

@@ -59,8 +59,8 @@ function ToolSection({ holder }: PanelProps) {
 
 function Filling({ layer }: PanelProps) {
   const content = layer?.content;
-  if (!layer || (content?.kind !== 'fill' && content?.kind !== 'shape')) return null;
-  return content.fill && <FillRows layer={layer} fill={content.fill} />;
+  if (!layer || !content || !('fill' in content) || !content.fill) return null;
+  return <FillRows layer={layer} fill={content.fill} />;
 }
 
 function ArrangeToolSection() {

@@ -5,6 +5,7 @@ import { brush } from './brush';
 import { clone } from './clone';
 import { component } from './component';
 import { box, oval } from './frame';
+import { letter } from './letter';
 import { marks, sweep } from './marks';
 import { outline } from './outline';
 import { paint } from './paint';
@@ -22,7 +23,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, plane, stand, shape, paint, clone },
+  ...{ bend, plane, stand, shape, letter, paint, clone },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

@@ -59,6 +59,7 @@ import type { GraphNode } from './node';
 import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
 import { FringeNode, TintNode } from './nodes/edge-nodes';
 import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
+import { LetteringNode } from './nodes/lettering-node';
 import {
   ChokeNode,
   CombineNode,
@@ -494,6 +495,7 @@ export class CompositionGraph {
     const matrix = layerMatrix(this.composition, layer);
     if (content.kind === 'photo') return new PhotoNode(content, matrix, mixIn);
     if (content.kind === 'fill') return new FillNode(content, matrix, mixIn);
+    if (content.kind === 'lettering') return new LetteringNode(content, matrix, mixIn);
     return content.kind === 'shape' ? new ShapesNode(content, matrix, mixIn) : null;
   }
 

@@ -79,7 +79,7 @@ export function shapeLoops(shape: Shape): readonly (readonly OutlinePoint[])[] {
 }
 
 /** How far a stroke goes beyond the edge of the shapes. */
-export function strokeBeyond({ stroke }: ShapeContent): number {
+export function strokeBeyond({ stroke }: Pick<ShapeContent, 'stroke'>): number {
   if (!stroke) return 0;
   return { inside: 0, middle: stroke.width / 2, outside: stroke.width }[stroke.place];
 }

@@ -52,6 +52,7 @@ export * from './set-density';
 export * from './set-fill';
 export * from './set-horizon';
 export * from './set-layer-edge';
+export * from './set-lettering';
 export * from './set-mask-edge';
 export * from './set-mask-feather';
 export * from './set-mask-start';

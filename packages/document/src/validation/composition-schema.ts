@@ -24,6 +24,7 @@ import {
   type ComponentPart,
   type Composition,
   type Content,
+  type DrawnText,
   FALLOFFS,
   type Falloff,
   type Fill,
@@ -32,6 +33,8 @@ import {
   type FringeWhere,
   GROUP_MIXING,
   type GroupMixing,
+  type LetterFont,
+  type LetteringContent,
   type MarkedStroke,
   type MaskPart,
   MIX_SPACES,
@@ -44,6 +47,7 @@ import {
   type Shape,
   type ShapeStroke,
   STROKE_PLACES,
+  TEXT_ALIGNS,
   TONE_COMPONENTS,
   type ToneComponent,
   type TonesPart,
@@ -52,6 +56,7 @@ import type { Matrix, Point } from '../geometry/matrix';
 import type { Quad } from '../geometry/projective';
 import { RANGES } from '../ranges';
 import { IsCoats } from './coats-rule';
+import { IsDrawnText, IsLetterFont, IsText } from './drawn-rule';
 import { IsFill, IsFillColour } from './fill-rule';
 import { LIMITS } from './limits';
 import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
@@ -64,6 +69,7 @@ import {
   IsMatrix,
   IsName,
   IsNumbers,
+  IsOpenLine,
   IsPlaces,
   IsPoint,
   IsPointList,
@@ -146,6 +152,21 @@ export class PaintContentSchema {
   @IsCoats() coats!: Coat[];
 }
 
+export class LetteringContentSchema {
+  @IsIn(['lettering']) kind!: 'lettering';
+  @IsText() text!: string;
+  @IsLetterFont() font!: LetterFont;
+  @InRange(RANGES.letterSize) letterSize!: number;
+  @InRange(RANGES.letterWeight) weight!: number;
+  @InRange(RANGES.letterSpacing) spacing!: number;
+  @InRange(RANGES.lineHeight) lineHeight!: number;
+  @IsIn(TEXT_ALIGNS) align!: LetteringContent['align'];
+  @IsOptional() @IsOpenLine() along!: OutlinePoint[] | null;
+  @IsOptional() @IsFill() fill!: Fill | null;
+  @IsOptional() @ValidateNested() @Type(() => ShapeStrokeSchema) stroke!: ShapeStrokeSchema | null;
+  @IsDrawnText() drawn!: DrawnText;
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
@@ -153,6 +174,7 @@ const CONTENT_KINDS = [
   { name: 'glass', value: GlassContentSchema },
   { name: 'shape', value: ShapeContentSchema },
   { name: 'paint', value: PaintContentSchema },
+  { name: 'lettering', value: LetteringContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */

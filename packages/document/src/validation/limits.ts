@@ -13,6 +13,10 @@ export const LIMITS = {
   stops: 30,
   shapes: 500,
   coats: 2000,
+  /** Characters of a text, and of the outline of one glyph. */
+  textLength: 5000,
+  glyphLength: 20_000,
+  glyphs: 2000,
   /** Cells of a bend along one side. */
   bendSide: 12,
   /** Strokes or points that one picked part is worked out from. */

@@ -60,6 +60,16 @@ export const IsPointList = rule(
   `must be 3 to ${LIMITS.outlinePoints} points with finite x and y`,
 );
 
+export const IsOpenLine = rule(
+  'isOpenLine',
+  (value) =>
+    Array.isArray(value) &&
+    value.length >= 2 &&
+    value.length <= LIMITS.outlinePoints &&
+    value.every(isOutlinePoint),
+  'must be a line of two points at least',
+);
+
 export const IsPoint = rule('isPoint', isPoint, 'must be a point with finite x and y');
 
 export const IsPlaces = rule(

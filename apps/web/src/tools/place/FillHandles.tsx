@@ -14,7 +14,7 @@ export function FillHandles() {
   const layer = layerById(shown, inHand ?? '');
   const content = layer?.content;
   if (!layer || lockedBy(shown, layer)) return null;
-  if (content?.kind !== 'fill' && content?.kind !== 'shape') return null;
+  if (!content || !('fill' in content)) return null;
   const { fill } = content;
   if (!fill || fill.by === 'colour') return null;
   const { perform, tryOut } = useComposition.getState();
