@@ -112,6 +112,7 @@ export {
   tileRect,
   tilesUnder,
 } from './pixels/tiled-level';
+export { PUSH_WAYS, PushStroke, type PushWay, pushedBy } from './push/push-stroke';
 export {
   CheckStopped,
   checkEdge,

@@ -325,6 +325,23 @@ export interface Horizon {
   readonly tilt: number;
 }
 
+/** The side of a cell of what is pushed, in pixels of the thing. */
+export const PUSH_CELL = 2;
+
+/** What is pushed goes in steps of so many pixels: that lets it go 2047 pixels far. */
+export const PUSH_UNIT = 1 / 16;
+
+/**
+ * How brushes pushed a thing's pixels along: for each cell from where in it its pixels are taken, as far to the right and
+ * as far down, in PUSH_UNIT, whole numbers with a sign in 16 bits. Tiles are in cells of the thing's own pixels.
+ */
+export interface Pushed extends Brushed {
+  /** The farthest that anything was pushed along an axis, in pixels of the thing, or more. */
+  readonly reach: number;
+  /** How much of it is done, 0..1; all when left out. */
+  readonly amount?: number;
+}
+
 /** How a thing was photographed standing, in its own pixels. */
 export interface Stance {
   /** Where it touches the ground. */
@@ -352,6 +369,8 @@ export interface Layer {
   readonly content: Content;
   /** From its own pixels to those of the group that it is in, or of the composition. */
   readonly placement: Placement;
+  /** How its pixels were pushed along, its mask with them; not when null or left out. */
+  readonly push?: Pushed | null;
   /** How it is bent and drawn out of square before it is placed; not when null or left out. */
   readonly warp?: Warp | null;
   /** The plane of the scene that it is laid into after it was placed; none when null or left out. */
@@ -677,6 +696,8 @@ export interface Mask {
   readonly evened?: number;
   /** Makes the edge steeper, after the feather: 0 (as it is) to 1 (hard). */
   readonly firm?: number;
+  /** How it was pushed along, at the end and apart from its layer; not when null or left out. */
+  readonly push?: Pushed | null;
   /** The name under which it stands on the mask shelf; null or left out when it does not. */
   readonly shelf?: string | null;
   /** The extent of its own pixels, where they are not those of the layer that uses it. */
@@ -759,7 +780,8 @@ export function tiledOf(composition: Composition): Tiled[] {
   const fringes = layers.flatMap(({ edge }) => edge.fringeBrushed ?? []);
   const steps = layers.flatMap((layer) => layer.steps.flatMap(({ brushed }) => brushed ?? []));
   const coats = layers.filter(isPaint).flatMap(({ content }) => content.coats);
-  return [...parts, ...fringes, ...steps, ...coats];
+  const pushed = [...layers, ...Object.values(composition.masks)].flatMap(({ push }) => push ?? []);
+  return [...parts, ...fringes, ...steps, ...coats, ...pushed];
 }
 
 /** The hashes of all sources that layers show, each once. */

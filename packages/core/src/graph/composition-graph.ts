@@ -79,6 +79,7 @@ import {
 import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
+import { PushNode } from './nodes/push-node';
 import { ShapesNode } from './nodes/shapes-node';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
@@ -146,9 +147,15 @@ function laidTogether(
   return [tiles[at] as GraphNode, ...others];
 }
 
-/** Whether a group's layers are put on what lies behind it one by one; a chain needs them as one thing. */
+/** Whether brushes pushed something along, and any of that is done. */
+function isPushed({ push }: Pick<Layer, 'push'>): boolean {
+  return Boolean(push && (push.amount ?? 1) > 0 && Object.keys(push.tiles).length > 0);
+}
+
+/** Whether a group's layers are put on what lies behind it one by one; a chain, or a push, needs them as one thing. */
 function passesThrough(layer: Layer): boolean {
-  return isGroup(layer) && layer.content.mixing === 'through' && !layer.steps.some(isAtWork);
+  if (!isGroup(layer) || layer.content.mixing !== 'through') return false;
+  return !isPushed(layer) && !layer.steps.some(isAtWork);
 }
 
 const graphs = new WeakMap<Composition, CompositionGraph>();
@@ -351,7 +358,8 @@ export class CompositionGraph {
   private tilesOf(tiled: Tiled, layer: Layer): GraphNode {
     const flat = new TilesNode(tiled, maskMatrix(this.composition, layer), 2);
     const linked = layer.maskUse?.linked ?? true;
-    return this.putUp(flat, layer, linked ? 'layer' : 'around');
+    if (!linked) return this.putUp(flat, layer, 'around');
+    return this.putUp(this.pushed(flat, layer), layer, 'layer');
   }
 
   /** A step with where it works; one that is brushed, and its opposite, where brushes laid them down. */
@@ -450,10 +458,12 @@ export class CompositionGraph {
 
   private borderOf(layer: Layer): GraphNode | null {
     if (!hasExtent(layer)) return null;
+    const flat = () => new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
+    if (isPushed(layer)) return this.putUp(this.pushed(flat(), layer), layer, 'layer');
     if (isWarped(this.composition, layer)) {
       return new WarpedBorderNode(layer.content.size, layerMap(this.composition, layer));
     }
-    return new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
+    return flat();
   }
 
   private pictureOf(layer: Layer, seen: SeenFrom = { known: null, behind: null }): GraphNode {
@@ -476,16 +486,25 @@ export class CompositionGraph {
       this.underWay.add(layer.id);
       const picture = this.fold(content.children, new ClearNode(), known);
       this.underWay.delete(layer.id);
-      return picture;
+      return this.pushed(picture, layer);
     }
-    if (content.kind === 'photo' && isWarped(this.composition, layer)) {
+    if (content.kind === 'photo' && isWarped(this.composition, layer) && !isPushed(layer)) {
       return new WarpedPhotoNode(content, layerMap(this.composition, layer), mixIn);
     }
     const flat = isPaint(layer)
       ? this.painted(layer, behind ?? new ClearNode())
       : (this.flatPicture(layer) ?? new ClearNode());
+    const pushed = this.pushed(flat, layer);
     const map = unflattened(this.composition, layer);
-    return map ? new WarpNode(flat, map, this.flatBounds(layer), 'ends') : flat;
+    return map ? new WarpNode(pushed, map, this.flatBounds(layer), 'ends') : pushed;
+  }
+
+  /** What was drawn where a layer would lie flat, as brushes pushed the layer along. */
+  private pushed(flat: GraphNode, layer: Layer): GraphNode {
+    // A step's stand-in has the pixels of its layer, which carries what was pushed.
+    const owner = layerById(this.composition, layerIdOf(layer.id)) ?? layer;
+    if (!owner.push || !isPushed(owner)) return flat;
+    return new PushNode(flat, owner.push, layerMatrix(this.composition, owner));
   }
 
   /** A layer's own pixels where they would lie flat; null for one that has none. */
@@ -576,7 +595,8 @@ export class CompositionGraph {
       if (own && ofStep) return new EndingNode(own);
       return own ?? this.laidFlat(looks(of), layer, by);
     });
-    const drawn = this.putUp(flat, layer, by);
+    const own = mask.push && isPushed(mask) ? new PushNode(flat, mask.push, matrix) : flat;
+    const drawn = this.putUp(by === 'layer' ? this.pushed(own, layer) : own, layer, by);
     return new MaskUseNode(drawn, use.turnedRound, use.density ?? 1);
   }
 }

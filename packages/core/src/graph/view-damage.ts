@@ -2,6 +2,7 @@ import type { Composition, Rect } from '@diplex/document';
 import type { View } from '../render/view';
 import { damage, touched } from './damage';
 import { TilesNode } from './nodes/part-nodes';
+import { PushNode } from './nodes/push-node';
 import { clipped, inWholePixels, type Region } from './region';
 import { viewGraph } from './view-graph';
 
@@ -52,7 +53,9 @@ export function strokeDamage(
 ): readonly Rect[] {
   const { node } = viewGraph(composition, view);
   const region = touched(node, scale, (leaf, at) =>
-    leaf instanceof TilesNode && leaf.paintedBy(stroke) ? [leaf.placeOf(pixels, at)] : [],
+    (leaf instanceof TilesNode || leaf instanceof PushNode) && leaf.paintedBy(stroke)
+      ? [leaf.placeOf(pixels, at)]
+      : [],
   );
   return onCanvas(region, composition, scale);
 }

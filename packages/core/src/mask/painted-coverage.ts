@@ -7,6 +7,7 @@ import {
   type Rect,
   roundOut,
   type Tiled,
+  tileBounds,
 } from '@diplex/document';
 import { type CoverageImage, newCoverage } from '@diplex/imaging';
 import { addPairs, inScratch, meanRow, scratchFloats, scratchIntegers } from '@diplex/kernels';
@@ -91,9 +92,31 @@ export function tilesNeeded(part: Tiled, toOutput: Matrix, region: Rect): BlobHa
   return [...tileKeysUnder(part, needed)].map(([, , hash]) => hash);
 }
 
+/** More places than this are not looked through one by one: of a picture seen from very far there are millions. */
+const MANY_PLACES = 4096;
+
+/** The same as `tileKeysUnder`, in the same order, found among the tiles that there are. */
+function allUnder({ tiles }: Tiled, needed: Rect): [number, number, BlobHash][] {
+  const found = Object.entries(tiles).flatMap(([key, hash]): [number, number, BlobHash][] => {
+    const { x, y, width, height } = tileBounds(key);
+    const meets =
+      x < needed.x + needed.width &&
+      needed.x < x + width &&
+      y < needed.y + needed.height &&
+      needed.y < y + height;
+    return meets ? [[x / width, y / height, hash]] : [];
+  });
+  return found.sort(([a, b], [c, d]) => b - d || a - c);
+}
+
 /** The columns, rows and names of the tiles that a part has under mask pixels. */
 function* tileKeysUnder(part: Tiled, needed: Rect): Generator<[number, number, BlobHash]> {
   const size = PAINTED_TILE_SIZE;
+  const places = (needed.width / size) * (needed.height / size);
+  if (places > MANY_PLACES) {
+    yield* allUnder(part, needed);
+    return;
+  }
   for (let row = Math.floor(needed.y / size); row * size < needed.y + needed.height; row++) {
     for (let col = Math.floor(needed.x / size); col * size < needed.x + needed.width; col++) {
       const hash = part.tiles[`${col},${row}`];

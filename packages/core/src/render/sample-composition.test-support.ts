@@ -41,6 +41,7 @@ const PHOTO = 'a'.repeat(64);
 const CUT_OUT = 'b'.repeat(64);
 const TILE = 'c'.repeat(64);
 const DOT = 'd'.repeat(64);
+const SWIRL = 'e'.repeat(64);
 
 function noise(seed: number): number {
   const x = Math.sin(seed * 12.9898) * 43758.5453;
@@ -73,7 +74,17 @@ const dot = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => {
   return 65535 * Math.max(0, Math.min(1, 1.5 - Math.hypot(x - 40, y - 36) / 15));
 });
 
+/** Pushed round about (20, 18) in cells, up to nine pixels far. */
+const swirl = Uint16Array.from({ length: PAINTED_TILE_SIZE ** 2 * 2 }, (_, i) => {
+  const [x, y] = [(i >> 1) % PAINTED_TILE_SIZE, Math.floor((i >> 1) / PAINTED_TILE_SIZE)];
+  const [dx, dy] = [x - 20, y - 18];
+  const far = 9 * Math.max(0, 1 - Math.hypot(dx, dy) / 16);
+  const pushed = (far * (i % 2 === 0 ? -dy : dx)) / Math.max(1, Math.hypot(dx, dy));
+  return Math.round(pushed * 16) & 0xffff;
+});
+
 const tiles = new Map([
+  [SWIRL, swirl],
   [TILE, tile],
   [DOT, dot],
 ]);
@@ -156,6 +167,9 @@ const anyMask: fc.Arbitrary<Omit<Mask, 'id'>> = fc.record({
   choke: fc.constantFrom(undefined, 0, 1.4, -2.6),
   evened: fc.constantFrom(undefined, 0, 2),
   firm: fc.constantFrom(undefined, 0, 0.6),
+  push: fc.constantFrom<Mask['push']>(undefined, undefined, undefined, {
+    ...{ strokes: 1, tiles: { '0,0': SWIRL }, reach: 9 },
+  }),
 });
 
 const anyEdge: fc.Arbitrary<LayerEdge> = fc.record({
@@ -239,7 +253,15 @@ const WALL: ScenePlane = {
   ],
 };
 
+/** What was pushed: nothing in most, a swirl of a few pixels in some. */
+const anyPush = fc.constantFrom<Layer['push']>(
+  ...[undefined, undefined, null, undefined],
+  { strokes: 1, tiles: { '0,0': SWIRL }, reach: 9 },
+  { strokes: 2, tiles: { '0,0': SWIRL }, reach: 9, amount: 0.5 },
+);
+
 const lying = {
+  push: anyPush,
   warp: anyWarp,
   plane: fc.constantFrom(null, null, null, 'wall'),
   laidFlat: fc.constantFrom(false, false, false, true),

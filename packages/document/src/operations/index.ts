@@ -33,6 +33,7 @@ export {
 export * from './paint-fringe';
 export * from './paint-part';
 export * from './pick-part';
+export * from './push-pixels';
 export * from './remove-layer';
 export * from './remove-mask';
 export * from './remove-part';

@@ -187,6 +187,11 @@ export class BrushedSchema {
   @IsTileMap() tiles!: Record<string, string>;
 }
 
+export class PushedSchema extends BrushedSchema {
+  @InRange(RANGES.pushReach) reach!: number;
+  @IsOptional() @InRange(RANGES.share) amount?: number;
+}
+
 export class LayerEdgeSchema {
   @IsOptional() @InRange(RANGES.share) fringe?: number;
   @IsOptional() @InRange(RANGES.fringeWidth) fringeWidth?: number;
@@ -276,6 +281,7 @@ export class LayerSchema {
   })
   content!: Content;
   @IsObject() @ValidateNested() @Type(() => PlacementSchema) placement!: PlacementSchema;
+  @IsOptional() @ValidateNested() @Type(() => PushedSchema) push?: PushedSchema | null;
   @IsOptional() @ValidateNested() @Type(() => WarpSchema) warp?: WarpSchema | null;
   @IsOptional() @IsIdentifier() plane?: string | null;
   @IsOptional() @IsBoolean() laidFlat?: boolean;
@@ -402,6 +408,7 @@ export class MaskSchema {
   @IsOptional() @InRange(RANGES.choke) choke?: number;
   @IsOptional() @InRange(RANGES.evened) evened?: number;
   @IsOptional() @InRange(RANGES.share) firm?: number;
+  @IsOptional() @ValidateNested() @Type(() => PushedSchema) push?: PushedSchema | null;
   @IsOptional() @IsName() shelf?: string | null;
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }
