@@ -12,6 +12,7 @@ import type {
   Likely,
   PickFinish,
   PickRecipe,
+  PushWay,
   ReachFrom,
   ReadOf,
   SmallCoverage,
@@ -181,6 +182,8 @@ export interface Jobs {
       place?: PickPlace & { from: PickedFrom; part: string };
       /** The composition whose area limits the stroke. */
       limitedBy?: number;
+      /** What it does to pixels, for a stroke that pushes them along instead of laying something down. */
+      push?: PushWay;
     };
     answer: null;
   };
@@ -194,12 +197,12 @@ export interface Jobs {
     answer: { changed: Rect; tiles: readonly string[] };
   };
   /**
-   * The stroke's tiles as they ended, by `column,row`, and whether the area let nothing of it through;
-   * the worker forgets the stroke.
+   * The stroke's tiles as they ended, by `column,row`, whether the area let nothing of it through, and how far
+   * anything in them is pushed; the worker forgets the stroke.
    */
   'stroke-end': {
     ask: { stroke: string };
-    answer: { tiles: Readonly<Record<string, Uint16Array>>; heldOff: boolean };
+    answer: { tiles: Readonly<Record<string, Uint16Array>>; heldOff: boolean; reach: number };
   };
   /** A painted tile as a blob. */
   'encode-tile': { ask: { pairs: Uint16Array }; answer: { hash: BlobHash; png: Uint8Array } };

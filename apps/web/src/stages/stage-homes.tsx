@@ -7,6 +7,7 @@ import { MaskedStep } from '../chain/MaskedStep';
 import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
 import { ReadingsSection } from '../readings/ReadingsSection';
+import { PushSection } from '../tools/push/PushSection';
 import { TOOLS } from '../tools/tools';
 import { AlignSection } from './AlignSection';
 import { AreaSection } from './AreaSection';
@@ -113,6 +114,7 @@ const arrange: StageHome = {
     ArrangeToolSection,
     ({ layer }) => layer && isShape(layer) && <ShapeSection layer={layer} />,
     Filling,
+    () => <PushSection />,
     Chain,
     Blending,
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,

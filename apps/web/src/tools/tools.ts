@@ -11,6 +11,7 @@ import { outline } from './outline';
 import { paint } from './paint';
 import { place } from './place';
 import { plane } from './plane';
+import { push } from './push';
 import { ramp } from './ramp';
 import { reach } from './reach';
 import { sample } from './sample';
@@ -23,7 +24,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, plane, stand, shape, letter, paint, clone },
+  ...{ bend, push, plane, stand, shape, letter, paint, clone },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

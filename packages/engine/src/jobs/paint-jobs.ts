@@ -1,4 +1,13 @@
-import { coverageOnGrid, holderCoverage, liveTile, Stroke, tipOf, wholeSource } from '@diplex/core';
+import {
+  coverageOnGrid,
+  holderCoverage,
+  liveTile,
+  PushStroke,
+  Stroke,
+  type StrokeGround,
+  tipOf,
+  wholeSource,
+} from '@diplex/core';
 import { areaLayer, type Matrix, PAINTED_TILE_SIZE } from '@diplex/document';
 import { decodePaintedTile, encodePaintedTile } from '@diplex/formats';
 import { adopt, inScratch } from '@diplex/kernels';
@@ -19,7 +28,7 @@ export const decodeTileJob: JobHandler<'decode-tile'> = ({ png, into }) => {
 };
 
 interface Running {
-  readonly stroke: Stroke;
+  readonly stroke: Stroke | PushStroke;
   /** Memory for tiles that the stroke may reach. */
   readonly memory: Map<string, StrokeMemory>;
   /** Tiles that the asker knows of already. */
@@ -63,7 +72,7 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   const memory = new Map<string, StrokeMemory>();
   const { place, brush } = ask;
   const { tip } = brush;
-  const stroke = new Stroke(brush, {
+  const ground: StrokeGround = {
     ...{ toComposition, extent },
     colours: brush.stick && place ? groundFor(place, place.from, pixels).ground.level(0) : null,
     tip: tip ? tipOf(wholeSource(tip.source, pixels)) : null,
@@ -77,7 +86,8 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
       pixels.keepTile(liveTile(ask.stroke, key), pairs);
       return { merged: pairs, stroke: laid };
     },
-  });
+  };
+  const stroke = ask.push ? new PushStroke(ask.push, brush, ground) : new Stroke(brush, ground);
   running.set(ask.stroke, { stroke, memory, announced: new Set() });
   return { answer: null };
 };
@@ -95,7 +105,8 @@ export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
   const { stroke } = strokeNamed(ask.stroke);
   running.delete(ask.stroke);
   const { heldOff } = stroke;
-  return { answer: { tiles: Object.fromEntries(stroke.tiles), heldOff } };
+  const reach = stroke instanceof PushStroke ? stroke.reach : 0;
+  return { answer: { tiles: Object.fromEntries(stroke.tiles), heldOff, reach } };
 };
 
 /** The blobs of tiles that are the same all over, by their one pair: large strokes have many. */

@@ -1,24 +1,13 @@
-import {
-  type Brush,
-  type BrushWork,
-  EDGE_WAYS,
-  GREY_WAYS,
-  type GreyWork,
-  type Tip,
-} from '@diplex/core';
-import { useShelf } from '../../bench/shelf-store';
+import { type Brush, type BrushWork, EDGE_WAYS, GREY_WAYS, type GreyWork } from '@diplex/core';
 import { Amount } from '../../controls/Amount';
-import { Choice } from '../../controls/Choice';
 import { Section } from '../../controls/Inspector';
 import { LikenessAmount } from '../../controls/LikenessAmount';
 import { Pick } from '../../controls/Pick';
 import { ShareAmount } from '../../controls/ShareAmount';
 import { FromChoice } from '../FromChoice';
+import { TipRows } from '../strokes/TipRows';
 import { BrushWorkRows } from './BrushWorkRows';
 import { useBrush } from './settings';
-
-/** Sources up to this side are offered as tips. */
-const TIP_SIDE = 1024;
 
 const EDGE_OPTIONS = EDGE_WAYS.map((way) => ({ value: way, words: `${way} the edge` }));
 
@@ -72,10 +61,6 @@ function doneBy({ work, edge }: Brush, brushOn: 'mask' | 'fringe'): string {
   if (brushOn === 'fringe') return brushOn;
   return work ? WORK_VALUES[work.does](work) : (edge?.way ?? 'paint');
 }
-
-const NEW_TIP: Omit<Tip, 'source'> = {
-  ...{ angle: 0, spacing: 0.5, scatter: 0, jitter: 0, follows: false },
-};
 
 /** What else the brush can do: stick to colour, tips from pictures, smoothing, grey values. */
 export function BrushSection() {
@@ -136,60 +121,5 @@ export function BrushSection() {
       )}
       <TipRows tip={brush.tip ?? null} onSet={(tip) => set({ tip })} />
     </Section>
-  );
-}
-
-function TipRows({ tip, onSet }: { tip: Tip | null; onSet: (tip: Tip | null) => void }) {
-  const sources = useShelf((state) => state.sources);
-  const small = sources.filter(({ width, height }) => Math.max(width, height) <= TIP_SIDE);
-  const share = (label: string, key: 'spacing' | 'scatter' | 'jitter', most: number) =>
-    tip && (
-      <ShareAmount
-        label={label}
-        value={tip[key]}
-        least={(key === 'spacing' ? 5 : 0) / 100}
-        most={most / 100}
-        onTry={(value) => onSet({ ...tip, [key]: value })}
-        onSet={(value) => onSet({ ...tip, [key]: value })}
-      />
-    );
-  return (
-    <div className="mt-1">
-      <Pick
-        label="Tip"
-        value={tip?.source ?? 'round'}
-        options={[
-          { value: 'round', words: 'round' },
-          ...small.map(({ hash, title }) => ({ value: hash, words: title })),
-        ]}
-        onChoose={(source) => onSet(source === 'round' ? null : { ...(tip ?? NEW_TIP), source })}
-      />
-      {tip && (
-        <>
-          <Amount
-            label="Angle"
-            value={tip.angle}
-            min={-180}
-            max={180}
-            step={1}
-            unit="°"
-            onTry={(angle) => onSet({ ...tip, angle })}
-            onSet={(angle) => onSet({ ...tip, angle })}
-          />
-          {share('Spacing', 'spacing', 400)}
-          {share('Scatter', 'scatter', 400)}
-          {share('Jitter', 'jitter', 100)}
-          <Choice
-            label="Turns"
-            value={tip.follows ? 'follows' : 'stays'}
-            options={[
-              { value: 'stays', words: 'keeps its angle' },
-              { value: 'follows', words: 'follows the stroke' },
-            ]}
-            onChoose={(turns) => onSet({ ...tip, follows: turns === 'follows' })}
-          />
-        </>
-      )}
-    </div>
   );
 }

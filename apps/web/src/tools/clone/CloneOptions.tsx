@@ -24,7 +24,7 @@ export function CloneOptions() {
         }))}
         onChoose={(value) => set({ way: value })}
       />
-      <StrokeAmounts brush={brush} onSet={change} />
+      <StrokeAmounts brush={brush} shown="first" onSet={change} />
       {way === 'clone' && (
         <>
           <FromPick />

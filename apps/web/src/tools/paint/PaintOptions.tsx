@@ -70,7 +70,7 @@ export function PaintOptions() {
           />
         </>
       ) : (
-        <StrokeAmounts brush={brush} onSet={change} />
+        <StrokeAmounts brush={brush} shown="first" onSet={change} />
       )}
     </>
   );

@@ -3,6 +3,7 @@ import { IconBrush } from '@tabler/icons-react';
 import { scaledRadius } from '../strokes/scaled-radius';
 import type { SentenceProps, ToolHome } from '../tool-home';
 import { PaintOptions } from './PaintOptions';
+import { PaintStroke } from './PaintStroke';
 import { paintTool } from './paint-tool';
 import { usePainting } from './settings';
 
@@ -27,6 +28,7 @@ export const paint: ToolHome = {
   tool: paintTool,
   tray: { words: 'Paint', key: 'd', icon: IconBrush },
   Options: PaintOptions,
+  Section: PaintStroke,
   Sentence: PaintSentence,
   useRing() {
     const { brush, way, takes } = usePainting();

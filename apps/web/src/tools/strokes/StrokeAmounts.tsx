@@ -4,7 +4,7 @@ import { RadiusAmount } from '../../controls/RadiusAmount';
 import { ShareAmount } from '../../controls/ShareAmount';
 
 /** What the pressure of a pen may change. */
-const PRESSURE: readonly { readonly value: Brush['pressure']; readonly words: string }[] = [
+export const PRESSURE: readonly { readonly value: Brush['pressure']; readonly words: string }[] = [
   { value: 'none', words: 'none' },
   { value: 'size', words: 'size' },
   { value: 'strength', words: 'strength' },
@@ -18,13 +18,17 @@ const SHARES = [
   { key: 'flow', words: 'Flow', least: 0.01 },
 ] as const;
 
+/** Whether all of it is in the tray, or what is set once and left stands in the inspector: see `StrokeSection`. */
+type Shown = 'all' | 'first';
+
 interface StrokeAmountsProps {
   readonly brush: Brush;
+  readonly shown?: Shown;
   readonly onSet: (change: Partial<Brush>) => void;
 }
 
 /** How a brush lays down its strokes, in the tray. */
-export function StrokeAmounts({ brush, onSet }: StrokeAmountsProps) {
+export function StrokeAmounts({ brush, shown = 'all', onSet }: StrokeAmountsProps) {
   return (
     <>
       <RadiusAmount
@@ -33,23 +37,27 @@ export function StrokeAmounts({ brush, onSet }: StrokeAmountsProps) {
         to={2000}
         onSet={(radius) => onSet({ radius })}
       />
-      {SHARES.map(({ key, words, least }) => (
-        <ShareAmount
-          key={key}
-          layout="stack"
-          label={words}
-          value={brush[key]}
-          least={least}
-          onTry={(value) => onSet({ [key]: value })}
-          onSet={(value) => onSet({ [key]: value })}
+      {SHARES.filter(({ key }) => shown === 'all' || key !== 'flow').map(
+        ({ key, words, least }) => (
+          <ShareAmount
+            key={key}
+            layout="stack"
+            label={words}
+            value={brush[key]}
+            least={least}
+            onTry={(value) => onSet({ [key]: value })}
+            onSet={(value) => onSet({ [key]: value })}
+          />
+        ),
+      )}
+      {shown === 'all' && (
+        <Pick
+          label="Pen pressure"
+          value={brush.pressure}
+          options={PRESSURE}
+          onChoose={(pressure) => onSet({ pressure })}
         />
-      ))}
-      <Pick
-        label="Pen pressure"
-        value={brush.pressure}
-        options={PRESSURE}
-        onChoose={(pressure) => onSet({ pressure })}
-      />
+      )}
     </>
   );
 }

@@ -59,7 +59,11 @@ export class RunningStroke {
   /** When the first of them came. */
   private since: number | null = null;
   private last: StrokePoint | null = null;
+  private newest: StrokePoint | null = null;
   private line: Promise<void>;
+  /** How far the pointer went, in composition pixels, and how far the stroke is shown to reach. */
+  private travelled = 0;
+  private reach = 0;
   private pumping = false;
   private cancelled = false;
 
@@ -86,6 +90,7 @@ export class RunningStroke {
         ...{ ...ask, toComposition: this.target.matrix },
         ...(place && { place }),
         ...(limitedBy !== null && { limitedBy }),
+        ...(this.goal.push && { push: this.goal.push }),
       };
       await pageEngine().run('stroke-begin', begin, STROKE);
     } finally {
@@ -109,6 +114,11 @@ export class RunningStroke {
   }
 
   extend(points: readonly StrokePoint[]): void {
+    for (const point of points) {
+      const { newest } = this;
+      if (newest) this.travelled += Math.hypot(point.x - newest.x, point.y - newest.y);
+      this.newest = point;
+    }
     this.waiting.push(...points);
     this.since ??= performance.now();
     if (this.pumping) return;
@@ -151,7 +161,10 @@ export class RunningStroke {
 
   /** Has all workers draw tiles that the stroke touched first, from now on as it paints them. */
   private showTouched(keys: readonly string[]): void {
-    if (keys.length === 0) return;
+    const reach = this.goal.reachAfter?.(this.travelled) ?? 0;
+    const grew = reach > this.reach && this.live.size + keys.length > 0;
+    if (keys.length === 0 && !grew) return;
+    this.reach = Math.max(reach, this.reach);
     const first = this.live.size === 0;
     for (const key of keys) {
       const hash = liveTile(this.id, key);
@@ -169,18 +182,21 @@ export class RunningStroke {
   /** The composition with the stroke as far as it has come. */
   private preview(): Composition {
     const { composition } = useComposition.getState();
-    return this.goal.preview(composition, Object.fromEntries(this.live));
+    return this.goal.preview(composition, Object.fromEntries(this.live), this.reach);
   }
 
   /** The tiles as the stroke left them; one that failed on its way leaves nothing behind. */
-  private async finished(): Promise<Readonly<Record<string, Uint16Array>>> {
+  private async finished(): Promise<{
+    tiles: Readonly<Record<string, Uint16Array>>;
+    reach: number;
+  }> {
     try {
       await this.line;
       const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
-      if (!ended.heldOff) return ended.tiles;
+      if (!ended.heldOff) return ended;
       tellProblem('The stroke lies outside the area, so nothing changed. Shift Y puts it away.');
       useComposition.getState().show(null);
-      return {};
+      return { tiles: {}, reach: 0 };
     } catch (error) {
       await pageEngine().run('stroke-drop', { stroke: this.id }, STROKE);
       this.letGo(new Set());
@@ -190,7 +206,7 @@ export class RunningStroke {
 
   async end(): Promise<void> {
     const ended = await this.finished();
-    const entries = Object.entries(ended).map(([key, pairs]) => {
+    const entries = Object.entries(ended.tiles).map(([key, pairs]) => {
       const held: Held<Uint16Array> = this.memory.get(key)?.pairs ?? {
         samples: pairs,
         block: null,
@@ -220,7 +236,7 @@ export class RunningStroke {
         }),
       );
       // The picture shows the very same pixels already, from the live tiles.
-      const commit = () => this.goal.commit(tiles);
+      const commit = () => this.goal.commit(tiles, ended.reach);
       const screen = this.goal.redraws ? null : currentScreen();
       if (entries.length === 0) return;
       if (this.goal.finish) await this.goal.finish(tiles);
