@@ -242,8 +242,18 @@ export interface LetteringContent {
   readonly drawn: DrawnText;
 }
 
+/** What another layer shows: its content, placed, masked and changed in a way of its own. */
+export interface ShowingContent {
+  readonly kind: 'showing';
+  /** The layer, which is no showing itself. */
+  readonly of: string;
+  /** The extent of that layer's pixels, if it has one: placements are counted by it. */
+  readonly size?: Size;
+}
+
 /** What a layer is made of. */
 export type Content =
+  | ShowingContent
   | LetteringContent
   | PhotoContent
   | FillContent
@@ -410,6 +420,10 @@ export function isFill(layer: Layer): layer is FillLayer {
 
 export function isShape(layer: Layer): layer is ShapeLayer {
   return layer.content.kind === 'shape';
+}
+
+export function isShowing(layer: Layer): layer is Layer & { readonly content: ShowingContent } {
+  return layer.content.kind === 'showing';
 }
 
 export function isLettering(layer: Layer): layer is LetteringLayer {

@@ -18,6 +18,7 @@ export * from './migrations';
 export * from './operations';
 export * from './placing';
 export * from './ranges';
+export * from './showings';
 export * from './stance';
 export * from './step-holder';
 export * from './tree';

@@ -7,6 +7,7 @@ import { type Placement, placementMatrix, placementOf, type Size } from './geome
 import { PlaneMap } from './geometry/plane-map';
 import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
 import { shapesBounds } from './geometry/shape-outline';
+import { withShowings } from './showings';
 import { groupOf, withMaskUses } from './tree';
 import { bendsItself, ownMap, ownMatrix, placedSize } from './warping';
 
@@ -49,6 +50,7 @@ export function newMaskSize({ canvas }: Composition, layer: Layer): { size?: Siz
 /** The upright bounds of a layer's content in its own pixels: of a group, all that is in it. */
 export function contentBounds(composition: Composition, layer: Layer): Rect {
   const { content } = layer;
+  if (content.kind === 'showing') return shownBounds(composition, layer);
   if ('size' in content) return { x: 0, y: 0, ...content.size };
   if (content.kind === 'glass') return glassBounds(composition, layer);
   if (content.kind === 'shape') return shapesBounds(content);
@@ -66,6 +68,14 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
     },
     { x: 0, y: 0, width: 0, height: 0 },
   );
+}
+
+/** The bounds of what a showing shows. */
+function shownBounds(composition: Composition, layer: Layer): Rect {
+  const scene = withShowings(composition);
+  const shown = layerById(scene, layer.id);
+  if (shown && shown.content.kind !== 'showing') return contentBounds(scene, shown);
+  return { x: 0, y: 0, width: 0, height: 0 };
 }
 
 /** A glass lies over the whole canvas. */

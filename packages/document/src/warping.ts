@@ -10,7 +10,7 @@ const NO_SIZE: Size = { width: 0, height: 0 };
 
 /** The extent that a layer's placement is counted by. */
 export function placedSize({ content }: Layer): Size {
-  return 'size' in content ? content.size : NO_SIZE;
+  return ('size' in content ? content.size : undefined) ?? NO_SIZE;
 }
 
 /** From a layer's own pixels to those of the group that it is in, or of the composition, if it lay flat. */

@@ -39,12 +39,15 @@ import {
   chooseNext,
   chosenLayers,
   duplicateInHand,
+  followsAnother,
   groupChosen,
   groupInHand,
   layerInHand,
   moveInDepth,
   nudge,
   removeInHand,
+  showAgainInHand,
+  standAloneInHand,
   stepThroughLayers,
   ungroupInHand,
 } from './layer-commands';
@@ -319,6 +322,18 @@ const LAYER_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'duplicate-layer', words: 'Duplicate the layer', group: 'Layers', keys: ['$mod+d'] },
     ...{ able: hasLayer, run: duplicateInHand },
+  },
+  {
+    ...{
+      id: 'show-again',
+      words: 'Another showing of the layer, which follows it',
+      group: 'Layers',
+    },
+    ...{ keys: ['Alt+KeyD'], able: hasLayer, run: showAgainInHand },
+  },
+  {
+    ...{ id: 'stand-alone', words: 'Make the showing a copy of its own', group: 'Layers' },
+    ...{ able: followsAnother, run: standAloneInHand },
   },
   {
     ...{ id: 'copy-layer', words: 'Copy the layer (what is inside the area)', group: 'Layers' },

@@ -8,6 +8,7 @@ import {
   groupOf,
   hasExtent,
   isGroup,
+  isShowing,
   type Layer,
   layerBounds,
   layerById,
@@ -28,6 +29,8 @@ import {
   scaling,
   setPlacement,
   setWarp,
+  showAgain,
+  standAlone,
   transform,
   translation,
   ungroupLayers,
@@ -190,11 +193,45 @@ export function nudge(dx: number, dy: number): void {
   perform(setPlacement, { layer: layer.id, placement });
 }
 
+/** Duplicates the layers that are chosen, and takes the copies in hand. */
 export function duplicateInHand(): void {
+  const { composition, perform, performAll } = useComposition.getState();
+  const layers = outermost(composition, chosenLayers());
+  const copies = layers.map(() => newId());
+  const [first, ...others] = copies;
+  if (!first) return;
+  const args = layers.map((layer, i) => ({ layer, copy: copies[i] ?? first }));
+  const done =
+    others.length === 0
+      ? perform(duplicateLayer, { layer: layers[0] ?? '', copy: first })
+      : performAll(`Duplicated ${layers.length} layers`, (doing) => {
+          for (const each of args) doing(duplicateLayer, each);
+        });
+  if (!done) return;
+  takeLayer(first);
+  useHand.getState().take({ alsoChosen: others });
+}
+
+/** Puts another showing of the layer in hand before it. */
+export function showAgainInHand(): void {
   const layer = layerInHand();
-  const copy = newId();
+  const showing = newId();
   if (!layer) return;
-  if (useComposition.getState().perform(duplicateLayer, { layer: layer.id, copy })) takeLayer(copy);
+  if (useComposition.getState().perform(showAgain, { layer: layer.id, showing })) {
+    takeLayer(showing);
+  }
+}
+
+/** Whether the layer in hand follows another. */
+export function followsAnother(): boolean {
+  const layer = layerInHand();
+  return layer !== undefined && isShowing(layer);
+}
+
+/** Makes the showing in hand a copy of its own. */
+export function standAloneInHand(): void {
+  const layer = layerInHand();
+  if (layer) useComposition.getState().perform(standAlone, { layer: layer.id });
 }
 
 /** Deletes the layers that are chosen. */

@@ -1,16 +1,28 @@
-import { hasExtent, isGlass, type Layer, lockLayer, renameLayer } from '@diplex/document';
+import {
+  hasExtent,
+  isGlass,
+  isShowing,
+  type Layer,
+  layerById,
+  lockLayer,
+  renameLayer,
+} from '@diplex/document';
 import {
   IconCopy,
+  IconCopyPlus,
   IconLock,
   IconLockOpen,
   IconStackPop,
   IconStackPush,
   IconTrash,
+  IconUnlink,
 } from '@tabler/icons-react';
 import {
   duplicateInHand,
   groupChosen,
   removeInHand,
+  showAgainInHand,
+  standAloneInHand,
   ungroupInHand,
 } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
@@ -65,6 +77,21 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
           words="Duplicate this layer (Ctrl D)"
           onPress={duplicateInHand}
         />
+        {!isGlass(layer) && (
+          <IconButton
+            icon={IconCopyPlus}
+            words="Another showing, which follows this layer (Alt D)"
+            onPress={showAgainInHand}
+          />
+        )}
+        {isShowing(layer) && (
+          <IconButton
+            icon={IconUnlink}
+            words="Make this showing a copy of its own"
+            disabled={layer.locked}
+            onPress={standAloneInHand}
+          />
+        )}
         <IconButton
           icon={IconStackPush}
           words={
@@ -106,11 +133,15 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     shape: 'shape',
     paint: 'paint',
     lettering: 'lettering',
+    showing: 'another showing',
   }[content.kind];
   const extent = extentSaid(layer);
+  const followed = useComposition((state) =>
+    isShowing(layer) ? layerById(state.composition, layer.content.of)?.name : undefined,
+  );
   return (
     <small className="truncate px-1 text-[11.5px] text-faint" title={source?.name}>
-      {what} · {extent}
+      {what} · {isShowing(layer) ? `follows ${followed ?? 'nothing'}` : extent}
     </small>
   );
 }

@@ -8,11 +8,14 @@ import {
   type LetteringContent,
   layerById,
   letteringBounds,
+  originalOf,
 } from '@diplex/document';
 import { address } from '../link/server';
 
 /** What a layer's card shows, as a CSS background. */
-export function faceOf(composition: Composition, { content }: Layer): string {
+export function faceOf(composition: Composition, layer: Layer): string {
+  const { content } = originalOf(composition, layer) ?? layer;
+  if (content.kind === 'showing') return 'none';
   if (content.kind === 'photo') return `url(${address.sourceThumbnail(content.source)})`;
   if (content.kind === 'fill') return fillFace(content.fill);
   if (content.kind === 'glass') return 'none';

@@ -8,6 +8,7 @@ import {
   IDENTITY,
   intersectRects,
   isEmpty,
+  isShowing,
   type Layer,
   laidOut,
   layerBounds,
@@ -19,6 +20,7 @@ import {
   newId,
   perform,
   placementAfter,
+  standAlone,
   translation,
   withDescendants,
 } from '@diplex/document';
@@ -35,7 +37,18 @@ const copiedLayer = copied<{
   readonly masks: readonly Mask[];
 }>('layers');
 
-function keepCopied(composition: Composition, layer: Layer): void {
+/** A composition in which showings among these layers are copies of their own: what they show may not be copied. */
+function withoutShowings(composition: Composition, layers: readonly Layer[]): Composition {
+  return layers.filter(isShowing).reduce((scene, { id }) => {
+    const open = { ...scene.layers[id], locked: false } as Layer;
+    const unlocked = { ...scene, layers: { ...scene.layers, [id]: open } };
+    return perform(unlocked, standAlone, { layer: id }).composition;
+  }, composition);
+}
+
+function keepCopied(from: Composition, copied: Layer): void {
+  const composition = withoutShowings(from, withDescendants(from, copied.id));
+  const layer = layerById(composition, copied.id) ?? copied;
   const [, ...inside] = withDescendants(composition, layer.id);
   const carried = carriedOver(layer, aroundMatrix(composition, layer), IDENTITY);
   const used = new Set([layer, ...inside].flatMap(masksOf));

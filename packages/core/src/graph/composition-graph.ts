@@ -15,6 +15,7 @@ import {
   isGroup,
   isOfColours,
   isPaint,
+  isShowing,
   isWarped,
   type Layer,
   type LayerBlending,
@@ -45,6 +46,7 @@ import {
   translation,
   unflattened,
   withDescendants,
+  withShowings,
 } from '@diplex/document';
 import {
   type Count,
@@ -164,7 +166,7 @@ const graphs = new WeakMap<Composition, CompositionGraph>();
 export function graphOf(composition: Composition): CompositionGraph {
   const known = graphs.get(composition);
   if (known) return known;
-  const made = new CompositionGraph(composition);
+  const made = new CompositionGraph(withShowings(composition));
   graphs.set(composition, made);
   return made;
 }
@@ -185,8 +187,15 @@ export class CompositionGraph {
     this.root = this.fold(composition.root, new ClearNode(), this.known);
   }
 
+  /** A layer with what it shows of another as its own. */
+  private asDrawn(layer: Layer): Layer {
+    if (!isShowing(layer)) return layer;
+    return { ...layer, content: layerById(this.composition, layer.id)?.content ?? layer.content };
+  }
+
   /** What is drawn of a layer, of one that is hidden, or of the stand-in for the area. */
-  layer(layer: Layer): LayerNodes {
+  layer(asked: Layer): LayerNodes {
+    const layer = this.asDrawn(asked);
     const known = this.known.get(layer.id);
     if (known) return known;
     if (layer.id === AREA_ID) return this.nodesOf(layer, this.root);
@@ -200,7 +209,8 @@ export class CompositionGraph {
   }
 
   /** A layer by itself, without its mask and its chain: its content within its border. */
-  alone(layer: Layer): GraphNode {
+  alone(asked: Layer): GraphNode {
+    const layer = this.asDrawn(asked);
     const { mixIn } = this.composition;
     const picture = isGlass(layer) ? this.layer(layer).picture : this.pictureOf(layer);
     const border = this.borderOf(layer);
@@ -209,11 +219,12 @@ export class CompositionGraph {
 
   /** A layer put on something: its fringe cleaned, its chain gone through, its edge tinted. */
   laidOn(
-    layer: Layer,
+    asked: Layer,
     nodes: LayerNodes,
     behind: GraphNode,
     { opacity, contentOpacity = 1, blending }: Compositing,
   ): GraphNode {
+    const layer = this.asDrawn(asked);
     const { mixIn } = this.composition;
     const { content, coverage: masked, under, over } = this.look(layer, nodes, behind);
     const coverage = this.byTone(layer, masked, { source: nodes.picture, content, behind });
@@ -269,7 +280,8 @@ export class CompositionGraph {
   }
 
   /** What comes into a step of a layer, and the histogram of what of it shows. */
-  intoStep(layer: Layer, step: string): { content: GraphNode; histogram: GraphNode } {
+  intoStep(asked: Layer, step: string): { content: GraphNode; histogram: GraphNode } {
+    const layer = this.asDrawn(asked);
     const nodes = this.layer(layer);
     const before = layer.steps.slice(
       0,

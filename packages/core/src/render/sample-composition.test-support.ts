@@ -360,6 +360,17 @@ const anyGroup = fc.record({
   ...{ from: fc.nat(5), count: fc.integer({ min: 0, max: 3 }) },
 });
 
+/** Another showing of the first layer or group, which stands nearest. */
+const anyShowing = fc.record({
+  ...compositing,
+  of: fc.constantFrom('l0', 'g0'),
+  placement: fc.record({
+    ...{ x: place, y: place, scaleX: fc.constantFrom(1, 0.6), scaleY: fc.constant(0.8) },
+    turn: fc.constantFrom(0, 25),
+    ...{ mirrorAcross: fc.boolean(), mirrorDown: fc.constant(false) },
+  }),
+});
+
 /** The canvas of `anyComposition`, in pixels. */
 export const SAMPLE_CANVAS = { width: 96, height: 80 };
 
@@ -404,8 +415,9 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
     fc.array(fc.tuple(anyGroup, anyChain), { maxLength: 2 }),
     fc.constantFrom('light' as const, 'encoded' as const),
     fc.array(anyGlass, { maxLength: 1 }),
+    fc.option(anyShowing, { nil: null, freq: 3 }),
   )
-  .map(([layers, groups, mixIn, glasses]) => {
+  .map(([layers, groups, mixIn, glasses, showing]) => {
     const masks: Mask[] = [{ ...STEP_MASK, id: 'steps' }];
     const used = (
       mask: Omit<Mask, 'id'> | null,
@@ -444,7 +456,19 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
         maskUse: used(mask, `n${i}`, { turnedRound, linked, density }),
       };
     });
-    const grouped = { ...laidOut(flat, [...made, ...bracketed]), root };
+    const original = showing && [...made, ...bracketed].find(({ id }) => id === showing.of);
+    const again: Layer[] = [];
+    if (showing && original) {
+      const { mask, turnedRound, linked, density, of, placement, ...rest } = showing;
+      const size = 'size' in original.content ? { size: original.content.size } : {};
+      again.push({
+        ...plainLayer<Content>('again', 'Again', { kind: 'showing', of, ...size }, placement),
+        ...rest,
+        maskUse: used(mask, 'ma', { turnedRound, linked, density }),
+      });
+      root = [...root, 'again'];
+    }
+    const grouped = { ...laidOut(flat, [...made, ...bracketed, ...again]), root };
     const all = Object.fromEntries(masks.map((mask) => [mask.id, mask]));
     return { ...grouped, masks: all, planes: { wall: WALL } };
   });

@@ -71,6 +71,7 @@ export * from './set-tones';
 export * from './set-warp';
 export * from './share-mask';
 export * from './shelve-mask';
+export * from './show-again';
 export * from './show-layer';
 export * from './take-state';
 export * from './turn-mask-round';

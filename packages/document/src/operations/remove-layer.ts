@@ -1,7 +1,8 @@
-import { type Composition, layerById } from '../composition';
+import { type Composition, type Layer, layerById } from '../composition';
+import { showingsOf } from '../showings';
 import { masksOf, outermost, withDescendants } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
-import { type Operation, takeOut, unlockedLayer } from './operation';
+import { type Operation, OperationRefused, takeOut, unlockedLayer } from './operation';
 
 /**
  * Takes layers away, groups with all that is in them, and their masks too unless those are used elsewhere
@@ -15,6 +16,8 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
       unlockedLayer(draft, id);
       const gone = withDescendants(draft as Composition, id);
       for (const layer of gone) unlockedLayer(draft, layer.id);
+      const all = new Set([...layers, ...gone.map((layer) => layer.id)]);
+      for (const layer of gone) keepShown(draft as Composition, layer, all);
       const masks = gone.flatMap(masksOf);
       takeOut(draft, [id]);
       for (const layer of gone) delete draft.layers[layer.id];
@@ -22,6 +25,15 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
     }
   },
 };
+
+/** Refuses to take a layer away that others, which stay, show as well. */
+function keepShown(composition: Composition, layer: Layer, gone: ReadonlySet<string>): void {
+  const [showing] = showingsOf(composition, layer.id).filter(({ id }) => !gone.has(id));
+  if (!showing) return;
+  throw new OperationRefused(
+    `${showing.name} shows ${layer.name}, too. Make it a copy of its own first, or delete both.`,
+  );
+}
 
 /** What several layers are called: the one's name, or how many they are. */
 export function namesOf(composition: Composition, layers: readonly string[]): string {

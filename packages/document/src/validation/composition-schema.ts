@@ -167,6 +167,12 @@ export class LetteringContentSchema {
   @IsDrawnText() drawn!: DrawnText;
 }
 
+export class ShowingContentSchema {
+  @IsIn(['showing']) kind!: 'showing';
+  @IsIdentifier() of!: string;
+  @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
@@ -174,6 +180,7 @@ const CONTENT_KINDS = [
   { name: 'glass', value: GlassContentSchema },
   { name: 'shape', value: ShapeContentSchema },
   { name: 'paint', value: PaintContentSchema },
+  { name: 'showing', value: ShowingContentSchema },
   { name: 'lettering', value: LetteringContentSchema },
 ];
 

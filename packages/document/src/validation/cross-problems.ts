@@ -1,5 +1,6 @@
-import { type Composition, isGroup, type Mask, type MaskPart } from '../composition';
+import { type Composition, isGroup, isShowing, type Mask, type MaskPart } from '../composition';
 import { foldsOver } from '../geometry/bend';
+import { showsItself } from '../showings';
 import { tonesRise } from '../tones-rise';
 import { LIMITS } from './limits';
 import type { DocumentProblem } from './problems';
@@ -53,6 +54,20 @@ function warpProblems({ layers, planes = {} }: Composition): DocumentProblem[] {
     }
     return problems;
   });
+}
+
+/** Showings of what is not there, of other showings, and of what they are part of themselves. */
+function showingProblems(composition: Composition): DocumentProblem[] {
+  return Object.values(composition.layers)
+    .filter(isShowing)
+    .flatMap(({ id, content: { of } }) => {
+      const where = `layers.${id}.content.of`;
+      const original = Object.hasOwn(composition.layers, of) ? composition.layers[of] : undefined;
+      if (!original) return [{ where, says: `there is no layer ${of}` }];
+      if (isShowing(original)) return [{ where, says: 'must not be a showing itself' }];
+      const itself = showsItself(composition, id, of);
+      return itself ? [{ where, says: 'must not hold the showing itself' }] : [];
+    });
 }
 
 function planeProblems({ planes = {} }: Composition): DocumentProblem[] {
@@ -129,6 +144,7 @@ export function crossProblems(composition: Composition): DocumentProblem[] {
     ...windowProblems(composition),
     ...warpProblems(composition),
     ...planeProblems(composition),
+    ...showingProblems(composition),
     ...treeProblems(composition),
   ];
 }
