@@ -5,11 +5,14 @@ import {
   type Composition,
   EMPTY_HISTORY,
   type History,
+  IDENTITY,
+  type LetteringContent,
   type Mask,
   newComposition,
   newId,
   type Operation,
   type OutlinePart,
+  type OvalPart,
   type PhotoLayer,
   type PickedPart,
   perform,
@@ -18,9 +21,12 @@ import {
   record,
   type Size,
   scaleToCanvas,
+  setBlending,
   setLayerEdge,
   setMaskFeather,
+  setOpacity,
   setPlacement,
+  showAgain,
   showLayer,
 } from '@diplex/document';
 import { GAP, HEADLAND } from './outlines';
@@ -84,6 +90,21 @@ class Builder {
     this.do(addMask, { layer: layer.id, mask, words: `${part.name} on the mask of ${layer.name}` });
   }
 
+  /** Lets a plume fade out towards its ends, each in a way of its own. */
+  plumeMask(layer: string, { width, height }: Size, i: number): void {
+    const part: OvalPart = {
+      ...{ id: newId(), kind: 'oval', name: 'Oval', shown: true, combine: 'add', feather: 60 },
+      ...{ inverted: false, turn: (i * 37) % 90 },
+      ...{ x: width * (0.2 + 0.03 * (i % 3)), y: height * (0.12 + 0.04 * (i % 4)) },
+      ...{ width: width * (0.6 - 0.04 * (i % 3)), height: height * (0.72 - 0.06 * (i % 4)) },
+    };
+    const mask: Mask = {
+      ...{ id: newId(), name: 'Mask', startsFrom: 'empty', feather: 0, parts: [part] },
+      size: { width, height },
+    };
+    this.do(addMask, { layer, mask, lies: IDENTITY, words: 'Oval on the mask of a plume' });
+  }
+
   outline(layer: PhotoLayer, points: Points, feather: number): string {
     const mask: Mask = {
       ...{ id: newId(), name: 'Mask', startsFrom: 'empty', feather: 0 },
@@ -127,5 +148,42 @@ export function headlandForDusk(sourceOf: (file: string) => DemoSource): DemoCom
   bench.do(addPart, { mask, part: outlinePart('Gap', 'subtract', GAP) });
   // The pale sky still shines along the rails and the grass.
   bench.do(setLayerEdge, { layer: headland.id, edge: { fringe: 1, fringeWidth: 12 } });
+  return bench.result;
+}
+
+/** Where each plume of steam lies on the pond: its place, how large, how it is turned, and how much of it shows. */
+const PLUMES = [
+  { x: 520, y: 300, scale: 0.42, turn: -6, opacity: 0.8 },
+  { x: 470, y: 210, scale: 0.5, turn: 14, opacity: 0.55 },
+  { x: 590, y: 150, scale: 0.36, turn: -24, opacity: 0.5 },
+  { x: 180, y: 560, scale: 0.5, turn: 88, opacity: 0.35 },
+  { x: 480, y: 690, scale: 0.46, turn: 94, opacity: 0.28 },
+  { x: 1080, y: 640, scale: 0.5, turn: -86, opacity: 0.32 },
+  { x: 1290, y: 430, scale: 0.6, turn: -100, opacity: 0.3 },
+  { x: 900, y: 470, scale: 0.4, turn: 80, opacity: 0.3 },
+] as const;
+
+/** The kettle in its boat, on the wire that is still to be taken out, with one plume shown eight times and a credit line. */
+export function kettleOnThePond(
+  sourceOf: (file: string) => DemoSource,
+  letters: LetteringContent,
+): DemoComposition {
+  const bench = new Builder('Kettle on the pond', { width: 1500, height: 1000 });
+  bench.photo('Kettle by the pond', sourceOf('kettle-pond-on-its-wire.jpg'), 'natural');
+  const plume = bench.photo('Plume', sourceOf('plates/smoke.jpg'), 'natural');
+  bench.do(setBlending, { layer: plume.id, blending: 'screen' });
+  PLUMES.forEach(({ x, y, scale, turn, opacity }, i) => {
+    const layer = i === 0 ? plume.id : newId();
+    if (i > 0) bench.do(showAgain, { layer: plume.id, showing: layer });
+    const placement = { ...placedAt({ x, y }), scaleX: scale, scaleY: scale, turn };
+    bench.do(setPlacement, {
+      layer,
+      placement: i % 2 ? { ...placement, mirrorAcross: true } : placement,
+    });
+    bench.do(setOpacity, { layer, opacity });
+    bench.plumeMask(layer, plume.content.size, i);
+  });
+  const text = plainLayer(newId(), 'Credit line', letters, placedAt({ x: 750, y: 950 }));
+  bench.do(addLayer, { layer: text });
   return bench.result;
 }

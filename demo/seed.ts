@@ -1,7 +1,14 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import type { PickedPart } from '@diplex/document';
-import { type DemoComposition, headlandForDusk, keeperAtTheWall } from './compositions';
+import type { LetteringContent, PickedPart } from '@diplex/document';
+import { readFont, setText } from '@diplex/lettering';
+import {
+  type DemoComposition,
+  headlandForDusk,
+  keeperAtTheWall,
+  kettleOnThePond,
+} from './compositions';
+import { withRigWire } from './rig-wire';
 
 /** One entry of CREDITS.json. */
 interface Credit {
@@ -31,9 +38,12 @@ function sending(method: string, body: unknown): RequestInit {
   return { method, headers, body: JSON.stringify(body) };
 }
 
-async function bringIn(credit: Credit): Promise<Source> {
+async function bringIn(
+  credit: Credit,
+  change: (bytes: Uint8Array) => Promise<Uint8Array> = async (bytes) => bytes,
+): Promise<Source> {
   const form = new FormData();
-  const bytes = await readFile(join(folder, credit.file));
+  const bytes = await change(await readFile(join(folder, credit.file)));
   form.append('files', new Blob([new Uint8Array(bytes)]), basename(credit.file));
   const { results } = await ask<{ results: { source: Source }[] }>('sources', {
     ...{ method: 'POST', body: form },
@@ -58,6 +68,23 @@ async function bringCut(name: string): Promise<PickedPart> {
   return JSON.parse(await readFile(join(from, 'part.json'), 'utf8')) as PickedPart;
 }
 
+/** The photograph with a wire and dust that are still to be taken out. */
+const WIRED_POND = 'kettle-pond-on-its-wire.jpg';
+const WIRED = 'With the wire that held the kettle, and dust: to be taken out.';
+
+/** A line of text about the middle, as it is drawn. */
+async function creditLine(text: string, letterSize: number): Promise<LetteringContent> {
+  const { family, file } = { family: 'Outfit', file: 'outfit' };
+  const bytes = await readFile(join('packages/lettering/generated', `${file}.ttf`));
+  const setting = {
+    ...{ text, letterSize, weight: 500, spacing: 120, lineHeight: 1.3 },
+    ...{ align: 'middle' as const, along: null },
+  };
+  const { drawn } = setText(readFont(bytes), setting);
+  const fill = { by: 'colour' as const, colour: { r: 240, g: 232, b: 214, alpha: 1 } };
+  return { kind: 'lettering', ...setting, font: { family, file }, fill, stroke: null, drawn };
+}
+
 /** Fills an empty shelf with the sample photographs and makes the sample compositions. */
 async function seed(): Promise<void> {
   const there = await ask<unknown[]>('sources');
@@ -68,13 +95,22 @@ async function seed(): Promise<void> {
   const credits = JSON.parse(await readFile(join(folder, 'CREDITS.json'), 'utf8')) as Credit[];
   const sources = new Map<string, Source>();
   for (const credit of credits) sources.set(credit.file, await bringIn(credit));
+  const pond = credits.find(({ file }) => file === 'photos/kettle-pond.jpg');
+  if (!pond) throw new Error('CREDITS.json does not name the kettle.');
+  const wired = { ...pond, title: `${pond.title}, on its wire`, note: WIRED };
+  sources.set(WIRED_POND, await bringIn(wired, withRigWire));
   const sourceOf = (file: string): Source => {
     const source = sources.get(file);
     if (!source) throw new Error(`CREDITS.json does not name ${file}.`);
     return source;
   };
   const keeper = await bringCut('keeper-portrait');
-  const made: DemoComposition[] = [headlandForDusk(sourceOf), keeperAtTheWall(sourceOf, keeper)];
+  const letters = await creditLine('Hobnail & Wick present The Kettle Comet', 40);
+  const made: DemoComposition[] = [
+    kettleOnThePond(sourceOf, letters),
+    headlandForDusk(sourceOf),
+    keeperAtTheWall(sourceOf, keeper),
+  ];
   for (const start of made) await ask('compositions', sending('POST', start));
   console.log(
     `Filled the shelf with ${sources.size} sources and made ${made.length} compositions.`,

@@ -3,6 +3,7 @@ import { type Composition, layerById } from '../composition';
 import { IDENTITY } from '../geometry/matrix';
 import { aroundMatrix, carriedOver, layerMatrix } from '../placing';
 import { groupOf, groupsAround, listAround, outermost } from '../tree';
+import { noneShowsItself } from './keep-shown';
 import {
   type CompositionDraft,
   draftList,
@@ -32,6 +33,7 @@ export function putInto(
     const carried = carriedOver(layer, aroundMatrix(scene, layer), to);
     Object.assign(unlockedLayer(draft, id), castDraft(carried));
   }
+  noneShowsItself(current(draft) as Composition);
 }
 
 function said(before: Composition, layers: readonly string[], into: string | null): string {

@@ -1,8 +1,8 @@
-import { type Composition, type Layer, layerById } from '../composition';
-import { showingsOf } from '../showings';
+import { type Composition, layerById } from '../composition';
 import { masksOf, outermost, withDescendants } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
-import { type Operation, OperationRefused, takeOut, unlockedLayer } from './operation';
+import { keepShown } from './keep-shown';
+import { type Operation, takeOut, unlockedLayer } from './operation';
 
 /**
  * Takes layers away, groups with all that is in them, and their masks too unless those are used elsewhere
@@ -25,15 +25,6 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
     }
   },
 };
-
-/** Refuses to take a layer away that others, which stay, show as well. */
-function keepShown(composition: Composition, layer: Layer, gone: ReadonlySet<string>): void {
-  const [showing] = showingsOf(composition, layer.id).filter(({ id }) => !gone.has(id));
-  if (!showing) return;
-  throw new OperationRefused(
-    `${showing.name} shows ${layer.name}, too. Make it a copy of its own first, or delete both.`,
-  );
-}
 
 /** What several layers are called: the one's name, or how many they are. */
 export function namesOf(composition: Composition, layers: readonly string[]): string {

@@ -1,10 +1,11 @@
 import { castDraft, current } from 'mutative';
 import type { Layer } from '../composition';
 import { type Composition, type Content, isGlass, isShowing, plainLayer } from '../composition';
-import { originalOf, showsItself } from '../showings';
+import { originalOf } from '../showings';
 import { groupOf, masksOf } from '../tree';
 import { placedSize } from '../warping';
 import { copyOf } from './duplicate-layer';
+import { noneShowsItself } from './keep-shown';
 import {
   draftLayer,
   draftList,
@@ -39,9 +40,7 @@ export const showAgain: Operation<{ layer: string; showing: string }> = {
     draft.layers[showing] = castDraft(made);
     const list = draftList(draft, groupOf(scene, id)?.id ?? null);
     list.splice(list.indexOf(id) + 1, 0, showing);
-    if (showsItself(current(draft) as Composition, showing, original.id)) {
-      throw new OperationRefused(`${layer.name} is part of what would be shown again.`);
-    }
+    noneShowsItself(current(draft) as Composition);
   },
 };
 

@@ -5,6 +5,7 @@ import { carriedOver } from '../placing';
 import { groupOf, masksOf } from '../tree';
 import { ownMatrix } from '../warping';
 import { dropUnusedMask } from './drop-unused-mask';
+import { keepShown } from './keep-shown';
 import {
   draftLayer,
   draftList,
@@ -25,6 +26,7 @@ export const ungroupLayers: Operation<{ group: string }> = {
     const scene = current(draft) as Composition;
     const group = current(unlockedLayer(draft, args.group)) as Layer;
     if (!isGroup(group)) throw new OperationRefused(`${group.name} is not a group.`);
+    keepShown(scene, group);
     const { children } = group.content;
     const list = draftList(draft, groupOf(scene, group.id)?.id ?? null);
     list.splice(list.indexOf(group.id), 1, ...children);
@@ -43,7 +45,7 @@ export const ungroupLayers: Operation<{ group: string }> = {
 /** Whether ungrouping may change the picture: the group does something itself. */
 export function doesSomething(composition: Composition, group: Layer): boolean {
   const { opacity, blending, maskUse, edge, content, byTone } = group;
-  if (group.steps.length > 0) return true;
+  if (group.steps.length > 0 || group.push) return true;
   if (content.kind !== 'group') return false;
   if (content.mixing === 'through') return opacity < 1 || maskUse !== null || Boolean(byTone);
   const mixed = content.children.some((id) => layerById(composition, id)?.blending !== 'normal');
