@@ -38,12 +38,12 @@ function sending(method: string, body: unknown): RequestInit {
   return { method, headers, body: JSON.stringify(body) };
 }
 
-async function bringIn(
-  credit: Credit,
-  change: (bytes: Uint8Array) => Promise<Uint8Array> = async (bytes) => bytes,
-): Promise<Source> {
+async function bringIn(credit: Credit): Promise<Source> {
+  return bringBytes(credit, await readFile(join(folder, credit.file)));
+}
+
+async function bringBytes(credit: Credit, bytes: Uint8Array): Promise<Source> {
   const form = new FormData();
-  const bytes = await change(await readFile(join(folder, credit.file)));
   form.append('files', new Blob([new Uint8Array(bytes)]), basename(credit.file));
   const { results } = await ask<{ results: { source: Source }[] }>('sources', {
     ...{ method: 'POST', body: form },
@@ -97,8 +97,9 @@ async function seed(): Promise<void> {
   for (const credit of credits) sources.set(credit.file, await bringIn(credit));
   const pond = credits.find(({ file }) => file === 'photos/kettle-pond.jpg');
   if (!pond) throw new Error('CREDITS.json does not name the kettle.');
-  const wired = { ...pond, title: `${pond.title}, on its wire`, note: WIRED };
-  sources.set(WIRED_POND, await bringIn(wired, withRigWire));
+  const wired = { ...pond, file: WIRED_POND, title: `${pond.title}, on its wire`, note: WIRED };
+  const photograph = await readFile(join(folder, pond.file));
+  sources.set(WIRED_POND, await bringBytes(wired, await withRigWire(photograph)));
   const sourceOf = (file: string): Source => {
     const source = sources.get(file);
     if (!source) throw new Error(`CREDITS.json does not name ${file}.`);

@@ -11,7 +11,7 @@ export function CloneSection() {
   if (way !== 'clone') return <CloneStroke />;
   return (
     <>
-      <Section title="Clone">
+      <Section title="Laid down">
         <Choice
           label="Strokes keep"
           value={keeps}

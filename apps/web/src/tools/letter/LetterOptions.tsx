@@ -5,11 +5,13 @@ import {
   RANGES,
   TEXT_ALIGNS,
 } from '@diplex/document';
+import { useEffect } from 'react';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
 import { ColourField } from '../../controls/ColourField';
 import { FontPick } from './FontPick';
+import { fontOf } from './fonts';
 import { setLetters } from './set-letters';
 import { useLettering } from './settings';
 
@@ -19,6 +21,10 @@ export function LetterOptions() {
   const layer = inHand && isLettering(inHand) ? inHand : null;
   const settings = useLettering();
   const { font, weight, align } = layer?.content ?? settings;
+  // The shaper comes with the tool in hand, so that what is typed right after a press goes into the text.
+  useEffect(() => {
+    fontOf(font).catch(() => undefined);
+  }, [font]);
   const change = (next: Pick<LetteringChange, 'font' | 'weight' | 'align'>) => {
     settings.set(next as Partial<Pick<LetteringContent, 'font' | 'weight' | 'align'>>);
     if (layer) setLetters(layer, next, 'perform');
