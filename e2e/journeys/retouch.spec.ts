@@ -122,7 +122,7 @@ test('clones from a place that is pointed out, and meets the tone of its surroun
     await bench.undo();
     await expect(page.getByTestId('card')).toHaveCount(1);
     await bench.section('Laid down');
-    await bench.amount('Meet surroundings', 100);
+    await bench.amount('Meet around', 100);
     const edge: Place = [300, 868];
     await bench.drag([water, [304, 902]]);
     await expect(card(page, 'Retouch')).toBeVisible();
@@ -180,6 +180,16 @@ test('paints, takes off, fills what is alike, and takes colours from the picture
     ]);
     await expect.poll(() => bench.colourAt([350, 200])).toEqual([192, 32, 64]);
     await expect(page.getByText('paint · 3 coats')).toBeVisible();
+  });
+
+  await test.step('a coat is given another colour, and one is taken away', async () => {
+    await page.getByLabel('Colour (1): colour').fill('#20a040');
+    await expect.poll(() => bench.colourAt([230, 200])).toEqual([32, 160, 64]);
+    await page.getByRole('button', { name: 'Take away Colour (3)' }).click();
+    await expect(page.getByTestId('coat')).toHaveCount(2);
+    await expect.poll(() => bench.colourAt([350, 200])).not.toEqual([192, 32, 64]);
+    await bench.undo(2);
+    await expect.poll(() => bench.colourAt([350, 200])).toEqual([192, 32, 64]);
   });
 
   await test.step('a colour is taken from the picture, and what is like it is filled', async () => {

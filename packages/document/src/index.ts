@@ -1,5 +1,6 @@
 export * from './area';
 export * from './blending';
+export * from './colours';
 export * from './composition';
 export * from './difference';
 export { differencesSaid } from './differences-said';

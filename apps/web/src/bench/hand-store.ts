@@ -61,6 +61,13 @@ export interface ColourWanted {
   readonly on: string;
 }
 
+/** A colour that the next press on the picture gives. */
+export interface ColourAsked {
+  /** Of the patch whose mean it is, in composition pixels. */
+  readonly side: 1 | 5 | 15 | 51;
+  give(colour: Colour): void;
+}
+
 interface Hand {
   /** Where on the bench one is. */
   readonly stage: StageName;
@@ -71,6 +78,8 @@ interface Hand {
   /** The step whose mask the cutting tools make, instead of the layer's. */
   readonly maskedStep: string | null;
   readonly colourWanted: ColourWanted | null;
+  /** Who asks for a colour of the picture; null for nobody. */
+  readonly colourAsked: ColourAsked | null;
   /** The step that is left out while a key is held. */
   readonly stepCompared: string | null;
   /** The step whose row is under the pointer or has the focus. */
@@ -120,6 +129,7 @@ export const useHand = create<Hand>((set) => ({
   openStep: null,
   maskedStep: null,
   colourWanted: null,
+  colourAsked: null,
   stepCompared: null,
   stepUnder: null,
   alsoChosen: [],

@@ -1,30 +1,47 @@
 import type { Colour } from '@diplex/core';
+import { useState } from 'react';
+import { createPortal } from 'react-dom';
+import { ColourPanel } from './colour/ColourPanel';
+import { colourOfHex, hexOf } from './colour/oklch';
+import { useRecentColours } from './colour/recent-colours';
 
 interface ColourFieldProps {
   readonly label: string;
   readonly value: Colour;
+  /** While it is being chosen. */
+  readonly onTry?: (colour: Colour) => void;
   readonly onSet: (colour: Colour) => void;
 }
 
-/** A colour to choose, as the browser offers it. */
-export function ColourField({ label, value, onSet }: ColourFieldProps) {
+const nothing = () => undefined;
+
+/** A colour to choose: a press opens the colours. */
+export function ColourField({ label, value, onTry, onSet }: ColourFieldProps) {
+  const [open, setOpen] = useState(false);
+  const close = () => {
+    setOpen(false);
+    useRecentColours.getState().add(value);
+  };
   return (
-    <input
-      type="color"
-      aria-label={label}
-      title={label}
-      className="size-6 cursor-pointer"
-      value={toHex(value)}
-      onChange={(event) => onSet(fromHex(event.target.value))}
-    />
+    <>
+      <input
+        type="color"
+        aria-label={label}
+        title={label}
+        className="size-6 cursor-pointer"
+        value={hexOf(value)}
+        onClick={(event) => {
+          event.preventDefault();
+          if (open) close();
+          else setOpen(true);
+        }}
+        onChange={(event) => onSet(colourOfHex(event.target.value) ?? value)}
+      />
+      {open &&
+        createPortal(
+          <ColourPanel {...{ label, value, onSet }} onTry={onTry ?? nothing} onClose={close} />,
+          document.body,
+        )}
+    </>
   );
-}
-
-function toHex({ r, g, b }: Colour): string {
-  return `#${[r, g, b].map((v) => v.toString(16).padStart(2, '0')).join('')}`;
-}
-
-function fromHex(hex: string): Colour {
-  const part = (at: number) => Number.parseInt(hex.slice(at, at + 2), 16);
-  return { r: part(1), g: part(3), b: part(5) };
 }

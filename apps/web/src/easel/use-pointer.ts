@@ -1,7 +1,10 @@
 import type { Point } from '@diplex/document';
 import { type RefObject, useEffect, useState } from 'react';
-import { useHand } from '../bench/hand-store';
+import { type ColourAsked, useHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
 import type { ToolName } from '../bench/stage-tools';
+import { takeColour } from '../bench/take-colour';
+import { wordsOf } from '../link/problem';
 import { toComposition, useCamera } from '../picture/camera-store';
 import { overlayTakes } from '../picture/overlay-hits';
 import type { PointerSample } from '../picture/tool';
@@ -87,6 +90,11 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
       last = place(event);
       if (event.pointerType === 'touch') fingers.set(event.pointerId, last);
       if (fingers.size === 2) return beginPinch();
+      const { colourAsked } = useHand.getState();
+      if (colourAsked && event.button === 0 && heldKey !== ' ') {
+        event.preventDefault();
+        return giveColour(colourAsked, toComposition(last));
+      }
       if (event.button === 1 || heldKey === ' ') doing = 'pan';
       else if (heldKey === 'z') {
         doing = 'zoom';
@@ -191,6 +199,16 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
   if (held === 'z') return 'ew-resize';
   if (tool) return TOOLS[tool].cursor ?? 'crosshair';
   return 'default';
+}
+
+/** Gives who asked for it the colour of the picture at a place. */
+function giveColour({ side, give }: ColourAsked, at: Point): void {
+  useHand.getState().take({ colourAsked: null });
+  takeColour(at, side).then(
+    (colour) =>
+      colour ? give(colour) : tellProblem('There is nothing there. Press on the picture.'),
+    (error: unknown) => tellProblem(`No colour was taken. ${wordsOf(error)}`),
+  );
 }
 
 /** The brush follows the pointer while the dial is open: distance is radius, turning is softness. */

@@ -78,6 +78,7 @@ export function FillRows({ layer, fill }: FillRowsProps) {
       <ColourField
         label={`${words}: colour`}
         value={value}
+        onTry={(colour: Colour) => tryOut(setFill, args(set({ ...value, ...colour })))}
         onSet={(colour: Colour) => perform(setFill, args(set({ ...value, ...colour })))}
       />
       <div className="flex-1">

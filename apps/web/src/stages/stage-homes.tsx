@@ -1,4 +1,4 @@
-import { isGlass, isShape, stepIdOf } from '@diplex/document';
+import { isGlass, isPaint, isShape, stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
 import { ARRANGE_TOOLS, CUT_TOOLS, MATCH_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
@@ -7,6 +7,7 @@ import { MaskedStep } from '../chain/MaskedStep';
 import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
 import { ReadingsSection } from '../readings/ReadingsSection';
+import { CoatsSection } from '../tools/coats/CoatsSection';
 import { PushSection } from '../tools/push/PushSection';
 import { TOOLS } from '../tools/tools';
 import { AlignSection } from './AlignSection';
@@ -113,6 +114,7 @@ const arrange: StageHome = {
     Head,
     ArrangeToolSection,
     ({ layer }) => layer && isShape(layer) && <ShapeSection layer={layer} />,
+    ({ layer }) => layer && isPaint(layer) && <CoatsSection layer={layer} />,
     Filling,
     () => <PushSection />,
     Chain,

@@ -25,7 +25,7 @@ export function CloneSection() {
           onChoose={(value) => set({ keeps: value, start: null })}
         />
         <ShareAmount
-          label="Meet surroundings"
+          label="Meet around"
           value={meets}
           onTry={(value) => set({ meets: value })}
           onSet={(value) => set({ meets: value })}

@@ -1,9 +1,9 @@
 import type { Brush } from '@diplex/core';
+import { PATCH_SIDES } from '../../bench/take-colour';
 import { Choice } from '../../controls/Choice';
 import { ColourField } from '../../controls/ColourField';
 import { LikenessAmount } from '../../controls/LikenessAmount';
 import { Pick } from '../../controls/Pick';
-import { PATCH_SIDES } from '../../picture/take-colour';
 import { StrokeAmounts } from '../strokes/StrokeAmounts';
 import { PAINT_WAYS, usePainting } from './settings';
 

@@ -1,8 +1,8 @@
 import type { Brush } from '@diplex/core';
 import type { CoatLays } from '@diplex/document';
 import { tellProblem } from '../../bench/notice-store';
+import { takeColour } from '../../bench/take-colour';
 import { wordsOf } from '../../link/problem';
-import { takeColour } from '../../picture/take-colour';
 import type { PointerSample } from '../../picture/tool';
 import { coatGoal } from '../coats/coat-goal';
 import { coatTarget } from '../coats/coat-target';

@@ -1,6 +1,6 @@
 import type { Brush } from '@diplex/core';
 import type { FillColour } from '@diplex/document';
-import type { PatchSide } from '../../picture/take-colour';
+import type { PatchSide } from '../../bench/take-colour';
 import { toolSettings } from '../tool-settings';
 
 /** What a stroke does: lays the colour, takes off what was laid, or fills what is alike. */

@@ -1,7 +1,7 @@
 import { neededPixels } from '@diplex/core';
 import type { FillColour, Point } from '@diplex/document';
-import { useComposition } from '../bench/composition-store';
-import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { useComposition } from './composition-store';
+import { compositionKey, pageEngine, pageSupply } from './engine';
 
 /** The sides of a patch whose mean colour is taken, in composition pixels. */
 export const PATCH_SIDES = [1, 5, 15, 51] as const;
