@@ -360,6 +360,18 @@ export interface Stance {
   readonly eye: number;
 }
 
+/** A line across the canvas: upright at an x, or level at a y, in composition pixels. */
+export interface Guide {
+  readonly axis: 'x' | 'y';
+  readonly at: number;
+}
+
+/** Lines across the canvas at every multiple of a step, counted from its corner. */
+export interface Grid {
+  /** In composition pixels. */
+  readonly step: number;
+}
+
 /** A plane of the scene, as a wall or a floor: four corners, and how large what lies between them is. */
 export interface ScenePlane {
   readonly id: string;
@@ -745,6 +757,9 @@ export interface Composition {
   readonly horizon?: Horizon | null;
   /** Planes of the scene, by their ids; none when left out. */
   readonly planes?: Readonly<Record<string, ScenePlane>>;
+  /** Lines that things can be laid at; none when left out. */
+  readonly guides?: readonly Guide[];
+  readonly grid?: Grid | null;
 }
 
 /** An empty composition. `canvas` in whole pixels. */

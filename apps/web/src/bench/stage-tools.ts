@@ -7,7 +7,7 @@ export const STAGE_TOOLS = {
     ...(['outline', 'box', 'oval', 'brush', 'reach'] as const),
     ...(['sweep', 'marks', 'ramp', 'tones', 'component'] as const),
   ],
-  arrange: ['place', 'bend', 'push', 'plane', 'stand', 'shape', 'letter', 'paint', 'clone'],
+  arrange: ['place', 'bend', 'push', 'plane', 'stand', 'shape', 'letter', 'paint', 'clone', 'crop'],
   match: ['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush', 'sample'],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;

@@ -8,6 +8,7 @@ import { setOverlayStage } from '../picture/overlay-hits';
 import { SampleMarks } from '../tools/sample/SampleMarks';
 import { TOOLS } from '../tools/tools';
 import { AreaHandles } from './AreaHandles';
+import { GuideLines } from './GuideLines';
 import { WorstStretches } from './WorstStretches';
 
 /** What is drawn over the picture: shapes in the making and handles, in window pixels. */
@@ -16,6 +17,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
   const movesArea = useHand((state) => state.areaMoves);
   const Handles = tool ? TOOLS[tool].Handles : undefined;
   const cutting = isCutTool(tool);
+  const arranging = useHand((state) => state.stage === 'arrange');
   const matching = useHand((state) => state.stage === 'match');
   if (area.width === 0 || area.height === 0) return null;
   return (
@@ -26,6 +28,7 @@ export function PictureOverlay({ tool }: { readonly tool: ToolName | null }) {
       className="absolute inset-0"
     >
       <OverlayLayer>
+        {arranging && <GuideLines />}
         {Handles && !(cutting && movesArea) && <Handles />}
         {cutting && <AreaHandles />}
         {cutting && <WorstStretches />}

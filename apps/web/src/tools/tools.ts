@@ -4,6 +4,7 @@ import { bend } from './bend';
 import { brush } from './brush';
 import { clone } from './clone';
 import { component } from './component';
+import { crop } from './crop';
 import { box, oval } from './frame';
 import { letter } from './letter';
 import { marks, sweep } from './marks';
@@ -24,7 +25,7 @@ import type { ToolHome } from './tool-home';
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
-  ...{ bend, push, plane, stand, shape, letter, paint, clone },
+  ...{ bend, push, plane, stand, shape, letter, paint, clone, crop },
   ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },

@@ -427,6 +427,15 @@ export class AreaSchema {
   @IsBoolean() inUse!: boolean;
 }
 
+class GuideSchema {
+  @IsIn(['x', 'y']) axis!: 'x' | 'y';
+  @IsNumber() at!: number;
+}
+
+class GridSchema {
+  @InRange(RANGES.gridStep) step!: number;
+}
+
 export class CompositionSchema implements Composition {
   @Equals(SCHEMA_VERSION) schema!: typeof SCHEMA_VERSION;
   @IsName() title!: string;
@@ -441,4 +450,11 @@ export class CompositionSchema implements Composition {
   @IsOptional() @ValidateNested() @Type(() => HorizonSchema) horizon?: HorizonSchema | null;
   /** Each is checked as a ScenePlaneSchema. */
   @IsOptional() @IsRecord() planes?: Composition['planes'];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.guides)
+  @ValidateNested({ each: true })
+  @Type(() => GuideSchema)
+  guides?: GuideSchema[];
+  @IsOptional() @ValidateNested() @Type(() => GridSchema) grid?: GridSchema | null;
 }

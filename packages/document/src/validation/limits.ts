@@ -9,6 +9,7 @@ export const LIMITS = {
   paintedTiles: 100_000,
   nameLength: 200,
   planes: 100,
+  guides: 200,
   /** Colours between the ends of a gradient. */
   stops: 30,
   shapes: 500,

@@ -149,7 +149,9 @@ class PlaceTool implements Tool {
       return { x, y };
     }
     const there = { ...bounds, x: bounds.x + x, y: bounds.y + y };
-    const { by, lines } = snapTo(there, this.others, NEAR / useCamera.getState().zoom);
+    const { composition } = useComposition.getState();
+    const near = NEAR / useCamera.getState().zoom;
+    const { by, lines } = snapTo(there, this.others, near, composition);
     const held = at.shift && (x === 0 ? 'x' : 'y');
     useSnapLines.setState({ lines: lines.filter(({ axis }) => axis !== held) });
     return { x: held === 'x' ? 0 : x + by.x, y: held === 'y' ? 0 : y + by.y };
