@@ -49,6 +49,24 @@ test('eight plumes are one: changed once, placed and masked each for itself', as
     await expectAsFresh(bench, 'Fit', 'a change inside what is shown twice');
   });
 
+  await test.step('two that are linked move together, and a layer is found by its name', async () => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox').fill('Plume again 4');
+    await page.getByRole('option', { name: /^Plume again 4/ }).click();
+    await expect(page.getByText('another showing · follows Plume')).toBeVisible();
+    const across = page.getByRole('textbox', { name: /^Across/ });
+    const first = Number(await across.inputValue());
+    await card(page, 'Plume again 5').click({ modifiers: ['Control'] });
+    await page.getByRole('button', { name: /^Link these 2 layers/ }).click();
+    await card(page, 'Plume again 5').click();
+    await page.keyboard.press('Shift+ArrowRight');
+    await card(page, 'Plume again 4').click();
+    await expect(across).toHaveValue((first + 10).toFixed(1));
+    await page.getByRole('button', { name: /^Unlink this layer/ }).click();
+    await bench.undo(3);
+    await expect(across).toHaveValue(first.toFixed(1));
+  });
+
   await test.step('a showing becomes a copy of its own', async () => {
     await card(page, 'Plume again 2').click();
     const shown = await bench.pixels();

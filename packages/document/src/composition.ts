@@ -388,6 +388,8 @@ export interface Layer {
   readonly name: string;
   readonly shown: boolean;
   readonly locked: boolean;
+  /** Layers with the same name here move together; it moves alone when null or left out. */
+  readonly link?: string | null;
   readonly content: Content;
   /** From its own pixels to those of the group that it is in, or of the composition. */
   readonly placement: Placement;

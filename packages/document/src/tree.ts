@@ -46,6 +46,13 @@ export function listAround(composition: Composition, group: string | null): read
   return layer && isGroup(layer) ? layer.content.children : [];
 }
 
+/** Layers, and those that are linked with any of them. */
+export function withLinked(composition: Composition, ids: readonly string[]): readonly string[] {
+  const links = new Set(ids.flatMap((id) => layerById(composition, id)?.link ?? []));
+  const linked = Object.values(composition.layers).filter(({ link }) => link && links.has(link));
+  return [...new Set([...ids, ...linked.map(({ id }) => id)])];
+}
+
 /** A layer and, for a group, all that is in it: a group before what it holds, far to near. */
 export function withDescendants(composition: Composition, id: string): Layer[] {
   const layer = layerById(composition, id);

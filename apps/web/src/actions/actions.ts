@@ -36,6 +36,7 @@ import type { Action } from './action';
 import { DELIVER_TOOLS } from './deliver-tools';
 import { GATHER_TOOLS } from './gather-tools';
 import {
+  canLink,
   chooseNext,
   chosenLayers,
   duplicateInHand,
@@ -43,6 +44,7 @@ import {
   groupChosen,
   groupInHand,
   layerInHand,
+  linkChosen,
   moveInDepth,
   nudge,
   removeInHand,
@@ -322,6 +324,10 @@ const LAYER_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'duplicate-layer', words: 'Duplicate the layer', group: 'Layers', keys: ['$mod+d'] },
     ...{ able: hasLayer, run: duplicateInHand },
+  },
+  {
+    ...{ id: 'link-layers', words: 'Link the chosen layers, or unlink the layer', group: 'Layers' },
+    ...{ able: canLink, run: linkChosen },
   },
   {
     ...{

@@ -13,6 +13,7 @@ import {
   layerBounds,
   layerById,
   layersInDepth,
+  linkLayers,
   listAround,
   middleOf,
   moveLayers,
@@ -41,6 +42,7 @@ import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
 import type { Source } from '../link/server';
 import { addLayerInArea } from '../tools/area-commands';
+import { chosenToPlace } from '../tools/place/chosen';
 
 export function layerInHand(): Layer | undefined {
   const { layer } = useHand.getState();
@@ -185,12 +187,33 @@ export function placeOnCanvas(way: 'fit' | 'fill'): void {
   perform(setPlacement, args);
 }
 
+/** Moves the layer in hand, and those that are chosen or linked with it. */
 export function nudge(dx: number, dy: number): void {
   const layer = layerInHand();
-  const { composition, perform } = useComposition.getState();
+  const { composition, perform, performAll } = useComposition.getState();
   if (!layer) return;
-  const placement = placementAfter(composition, layer, translation(dx, dy));
-  perform(setPlacement, { layer: layer.id, placement });
+  const args = (each: Layer) => ({
+    layer: each.id,
+    placement: placementAfter(composition, each, translation(dx, dy)),
+  });
+  const moved = chosenToPlace();
+  if (moved.length < 2) return void perform(setPlacement, args(layer));
+  performAll(`Moved ${moved.length} layers`, (doing) => {
+    for (const each of moved) doing(setPlacement, args(each));
+  });
+}
+
+/** Links the layers that are chosen, so that they move together; one that is linked is unlinked. */
+export function linkChosen(): void {
+  const { perform } = useComposition.getState();
+  const layers = chosenLayers();
+  const link = layers.length > 1 ? newId() : null;
+  perform(linkLayers, { layers, link });
+}
+
+/** Whether there is something to link, or to unlink. */
+export function canLink(): boolean {
+  return chosenLayers().length > 1 || Boolean(layerInHand()?.link);
 }
 
 /** Duplicates the layers that are chosen, and takes the copies in hand. */

@@ -13,6 +13,7 @@ import {
   IconBulbOff,
   IconChevronLeft,
   IconChevronRight,
+  IconLink,
   IconLock,
   IconStack2,
 } from '@tabler/icons-react';
@@ -125,6 +126,7 @@ function Card({ layer }: { readonly layer: Layer }) {
           {layer.name}
         </span>
         {layer.locked && <IconLock size={12} className="shrink-0 text-faint" aria-label="locked" />}
+        {layer.link && <IconLink size={12} className="shrink-0 text-faint" aria-label="linked" />}
       </div>
       <button
         type="button"

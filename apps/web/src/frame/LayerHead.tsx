@@ -10,6 +10,7 @@ import {
 import {
   IconCopy,
   IconCopyPlus,
+  IconLink,
   IconLock,
   IconLockOpen,
   IconStackPop,
@@ -20,6 +21,7 @@ import {
 import {
   duplicateInHand,
   groupChosen,
+  linkChosen,
   removeInHand,
   showAgainInHand,
   standAloneInHand,
@@ -90,6 +92,18 @@ export function LayerHead({ layer }: { readonly layer: Layer }) {
             words="Make this showing a copy of its own"
             disabled={layer.locked}
             onPress={standAloneInHand}
+          />
+        )}
+        {(several > 1 || layer.link) && (
+          <IconButton
+            icon={IconLink}
+            words={
+              several > 1
+                ? `Link these ${several} layers, so that they move together`
+                : 'Unlink this layer, so that it moves alone'
+            }
+            pressed={Boolean(layer.link)}
+            onPress={linkChosen}
           />
         )}
         <IconButton

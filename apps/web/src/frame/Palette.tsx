@@ -1,6 +1,9 @@
+import { layersInDepth } from '@diplex/document';
 import { Command } from 'cmdk';
 import { isOf, keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
+import { takeLayer } from '../actions/layer-commands';
+import { useComposition } from '../bench/composition-store';
 import type { StageName } from '../bench/stages';
 
 interface PaletteProps {
@@ -8,8 +11,9 @@ interface PaletteProps {
   readonly onClose: () => void;
 }
 
-/** Every command, found by typing. */
+/** Every command, and every layer by its name, found by typing. */
 export function Palette({ stage, onClose }: PaletteProps) {
+  const composition = useComposition((state) => state.composition);
   const offered = ACTIONS.filter((action) => isOf(action, stage));
   return (
     <Command.Dialog
@@ -24,7 +28,9 @@ export function Palette({ stage, onClose }: PaletteProps) {
         className="w-full border-line border-b bg-transparent px-4 py-3 text-[14px] outline-none"
       />
       <Command.List className="max-h-[46vh] overflow-y-auto p-1.5">
-        <Command.Empty className="px-3 py-4 text-faint">No command has these words.</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-faint">
+          No command and no layer has these words.
+        </Command.Empty>
         {offered.map((action) => (
           <Command.Item
             key={action.id}
@@ -41,6 +47,20 @@ export function Palette({ stage, onClose }: PaletteProps) {
             {action.keys?.[0] && (
               <kbd className="ml-auto text-[11px] text-faint">{keyWords(action.keys[0])}</kbd>
             )}
+          </Command.Item>
+        ))}
+        {layersInDepth(composition).map(({ id, name }) => (
+          <Command.Item
+            key={id}
+            value={`${name} ${id}`}
+            onSelect={() => {
+              onClose();
+              takeLayer(id);
+            }}
+            className="flex cursor-pointer items-center gap-3 rounded-md px-3 py-1.5 data-[selected=true]:bg-held"
+          >
+            <span>{name}</span>
+            <span className="text-[11px] text-faint">layer: take it in hand</span>
           </Command.Item>
         ))}
       </Command.List>

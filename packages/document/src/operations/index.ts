@@ -19,6 +19,7 @@ export * from './lay-coats';
 export * from './lay-flat';
 export * from './lay-into-plane';
 export * from './lay-part';
+export * from './link-layers';
 export * from './link-mask';
 export * from './lock-layer';
 export * from './move-layers';

@@ -280,6 +280,7 @@ export class LayerSchema {
   @IsName() name!: string;
   @IsBoolean() shown!: boolean;
   @IsBoolean() locked!: boolean;
+  @IsOptional() @IsIdentifier() link?: string | null;
   @IsObject()
   @ValidateNested()
   @Type(() => UnknownContentSchema, {
