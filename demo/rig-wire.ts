@@ -17,13 +17,13 @@ function rigAndDust(width: number, height: number): string {
   const specks = Array.from({ length: 46 }, () => {
     const [x, y, radius] = [next() * width, next() * height, 1 + 2.6 * next() ** 2];
     const bright = next() > 0.4;
-    return `<ellipse cx="${x}" cy="${y}" rx="${radius}" ry="${radius * (0.6 + 0.4 * next())}" fill="${bright ? '#d8d5cc' : '#0b0d0c'}" fill-opacity="${0.5 + 0.4 * next()}"/>`;
+    return `<ellipse cx="${x}" cy="${y}" rx="${radius}" ry="${radius * (0.6 + 0.4 * next())}" fill="${bright ? '#d8d5cc' : '#0b0d0c'}" opacity="${0.5 + 0.4 * next()}"/>`;
   });
   const wire = (path: string) =>
-    `<path d="${path}" fill="none" stroke="#2a2b2b" stroke-width="4.2" stroke-opacity="0.9"/>` +
-    `<path d="${path}" fill="none" stroke="#b9bab4" stroke-width="1.5" stroke-opacity="0.85" transform="translate(-0.9 0)"/>`;
+    `<path d="${path}" fill="none" stroke="#2a2b2b" stroke-width="4.2" opacity="0.9"/>` +
+    `<path d="${path}" fill="none" stroke="#b9bab4" stroke-width="1.5" opacity="0.85" transform="translate(-0.9 0)"/>`;
   const hair =
-    '<path d="M1120 640 q34 -46 12 -88 t30 -64" fill="none" stroke="#d8d5cc" stroke-opacity="0.75" stroke-width="1.6"/>';
+    '<path d="M1120 640 q34 -46 12 -88 t30 -64" fill="none" stroke="#d8d5cc" opacity="0.75" stroke-width="1.6"/>';
   const wires = wire('M905 -10 Q800 130 733 232') + wire('M-10 250 Q140 380 252 468');
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${wires}${specks.join('')}${hair}</svg>`;
 }

@@ -5,9 +5,16 @@ import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
 
-const PACKAGES = ['document', 'kernels', 'imaging', 'steps', 'core', 'formats', 'engine'].map(
-  (name) => `packages/${name}`,
-);
+const PACKAGES = [
+  'document',
+  'kernels',
+  'imaging',
+  'steps',
+  'core',
+  'lettering',
+  'formats',
+  'engine',
+].map((name) => `packages/${name}`);
 const TYPED = [...PACKAGES, 'apps/server', 'apps/web', 'e2e', 'bench'];
 
 let passed = 0;

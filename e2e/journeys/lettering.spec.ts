@@ -42,6 +42,10 @@ test('a text is written where it stands, set anew, laid on a curve, and delivere
     await bench.click([400, 255]);
     await expect(field).toBeFocused();
     await expect(page.getByTestId('card')).toHaveCount(3);
+    const caret = () => field.evaluate((area: HTMLTextAreaElement) => area.selectionStart);
+    // In the middle of the first line.
+    await expect.poll(caret).toBeGreaterThan(1);
+    expect(await caret()).toBeLessThan(9);
     await page.keyboard.press('Control+a');
     await page.keyboard.type('Lamp');
     await page.keyboard.press('Escape');

@@ -43,6 +43,8 @@ function edit(from: number, to: number, tries = 30): void {
     if (field instanceof HTMLTextAreaElement) {
       field.focus();
       field.setSelectionRange(from, to);
+      // A browser does not tell of a caret that was set by a program.
+      useLettering.getState().set({ selection: [from, to] });
     } else if (tries > 0) edit(from, to, tries - 1);
   });
 }
