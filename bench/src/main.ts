@@ -5,12 +5,14 @@ import { benchMatting } from './matting';
 import { memoryRows } from './memory';
 import { lineOf, type Row } from './row';
 import { speedRows } from './speed';
+import { warpRows } from './warps';
 
 /** The parts of the bench, by the name that runs them alone. */
 const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   speed: speedRows,
   interactive: interactiveRows,
   memory: memoryRows,
+  warps: warpRows,
 };
 
 function fileAfter(flag: string, args: readonly string[]): string | null {

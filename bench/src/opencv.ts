@@ -15,6 +15,7 @@ export interface OpenCv {
   warpPerspective(
     ...args: [from: Mat, to: Mat, map: Mat, size: object, flags: number, border: number]
   ): void;
+  remap(...args: [from: Mat, to: Mat, across: Mat, down: Mat, flags: number, border: number]): void;
   GaussianBlur(
     ...args: [from: Mat, to: Mat, size: object, x: number, y: number, border: number]
   ): void;
