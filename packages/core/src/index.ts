@@ -140,3 +140,5 @@ export {
 export type { Colour, View } from './render/view';
 export { type FoundPatch, findPatches } from './retouch/find-patches';
 export { type SmoothPatch, type SmoothPlace, smoothNeeds, smoothOver } from './retouch/smooth-over';
+export type { HorizonProposal } from './scene/propose-horizon';
+export { sceneHorizon, sceneNeeds } from './scene/scene-horizon';

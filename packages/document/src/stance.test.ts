@@ -3,7 +3,7 @@ import { type Composition, type Layer, laidOut, newComposition, plainLayer } fro
 import { transform } from './geometry/matrix';
 import { placedAt } from './geometry/placement';
 import { layerMatrix } from './placing';
-import { eyeOfHeights, horizonAt, stanceOf, stoodAt } from './stance';
+import { cameraHeight, eyeOfHeights, horizonAt, stanceOf, stoodAt } from './stance';
 
 /** A camera that looks level from a height: where a place on a wall so far away, so high, is seen. */
 function seen(
@@ -64,5 +64,24 @@ describe('standing a figure in a scene', () => {
     const { composition, layer } = figure();
     expect(stoodAt(composition, layer, { x: 500, y: 300 })).toBeNull();
     expect(stoodAt({ ...composition, horizon: null }, layer, { x: 500, y: 800 })).toBeNull();
+  });
+});
+
+describe('measuring a thing of known height', () => {
+  it.each([2, 5, 20])('at %s metres tells how high the camera stood', (far) => {
+    const { composition } = figure();
+    const [foot, top] = [seen(SCENE, far, 0), seen(SCENE, far, 0.9)];
+    const thing = { foot: { x: 500, y: foot }, top: { x: 500, y: top }, height: 0.9 };
+    expect(cameraHeight(composition, thing)).toBeCloseTo(SCENE.height, 9);
+  });
+
+  it('tells nothing of what stands above the horizon or upside down', () => {
+    const { composition } = figure();
+    const thing = { foot: { x: 500, y: 300 }, top: { x: 500, y: 200 }, height: 1 };
+    expect(cameraHeight(composition, thing)).toBeNull();
+    expect(
+      cameraHeight(composition, { ...thing, foot: { x: 5, y: 600 }, top: { x: 5, y: 700 } }),
+    ).toBeNull();
+    expect(cameraHeight({ ...composition, horizon: null }, thing)).toBeNull();
   });
 });

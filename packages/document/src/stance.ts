@@ -60,3 +60,24 @@ export function stoodAt(composition: Composition, layer: Layer, foot: Point): Pl
   );
   return placementAfter(composition, layer, step);
 }
+
+/** Something of a known height that stands on the ground of a scene, on the canvas. */
+export interface KnownHeight {
+  readonly foot: Point;
+  readonly top: Point;
+  /** In metres. */
+  readonly height: number;
+}
+
+/**
+ * How high the camera of a scene stood, by a thing of known height on its ground: the horizon cuts that thing at the height
+ * of the camera. Null where there is no horizon, or the thing does not stand below it with its foot.
+ */
+export function cameraHeight(
+  composition: Composition,
+  { foot, top, height }: KnownHeight,
+): number | null {
+  const at = horizonAt(composition, foot.x);
+  if (at === null || foot.y - at < LEAST_BELOW || foot.y - top.y < LEAST_BELOW) return null;
+  return (height * (foot.y - at)) / (foot.y - top.y);
+}

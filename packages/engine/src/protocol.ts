@@ -9,6 +9,7 @@ import type {
   EdgeCheck,
   FrameMove,
   FusionAmounts,
+  HorizonProposal,
   Likely,
   PickFinish,
   PickRecipe,
@@ -295,6 +296,8 @@ export interface Jobs {
     ask: Omit<SmoothPlace, 'composition'> & { composition: number };
     answer: readonly SmoothPatch[];
   };
+  /** The horizon that the straight lines of the picture speak for: see `sceneHorizon`. */
+  'propose-horizon': { ask: { composition: number }; answer: HorizonProposal | null };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -333,6 +336,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'fuse-frames',
   'find-ghosts',
   'smooth-over',
+  'propose-horizon',
 ]);
 
 export function laneOf(name: JobName): Lane {

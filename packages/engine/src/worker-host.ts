@@ -32,6 +32,7 @@ import {
   layersAtJob,
   meanColourJob,
   probeJob,
+  proposeHorizonJob,
   renderRowsJob,
   renderViewJob,
 } from './jobs/render-jobs';
@@ -66,6 +67,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
+  'propose-horizon': proposeHorizonJob,
   'smooth-over': smoothOverJob,
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,

@@ -6,6 +6,7 @@ import {
   type PixelReader,
   renderComposition,
   renderView,
+  sceneHorizon,
   viewPlan,
 } from '@diplex/core';
 import { layerById, type Rect } from '@diplex/document';
@@ -133,3 +134,7 @@ export const halveLevelJob: JobHandler<'halve-level'> = ({ from }) => {
   );
   return { answer };
 };
+
+export const proposeHorizonJob: JobHandler<'propose-horizon'> = (ask, { pixels }) => ({
+  answer: sceneHorizon(pixels.composition(ask.composition), pixels),
+});

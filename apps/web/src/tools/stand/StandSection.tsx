@@ -13,6 +13,7 @@ import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { Amount } from '../../controls/Amount';
 import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
+import { proposeHorizon } from './propose-horizon';
 import { useStanding } from './settings';
 import { standInHand } from './stand-tool';
 
@@ -23,7 +24,7 @@ const TALLEST = 60;
 export function StandSection() {
   const scene = useComposition((state) => state.preview ?? state.composition);
   const layer = useLayerInHand();
-  const { height, camera, set } = useStanding();
+  const { height, camera, measures, set } = useStanding();
   const { perform, tryOut } = useComposition.getState();
   const { horizon, canvas } = scene;
   const metres = { min: 0.05, max: TALLEST, step: 0.01, unit: 'm', curve: 3 };
@@ -63,6 +64,13 @@ export function StandSection() {
           />
         </>
       )}
+      <div className="mt-1.5">
+        <PlainButton
+          words="Propose it from the lines"
+          hint="Straight lines that go off into the distance meet on the horizon"
+          onPress={proposeHorizon}
+        />
+      </div>
       {layer && !isGlass(layer) && (
         <div className="mt-1.5 grid gap-1">
           <Amount
@@ -77,6 +85,20 @@ export function StandSection() {
             {...metres}
             onSet={(value) => set({ camera: value })}
           />
+          {horizon && (
+            <label
+              title="Drag from its foot to its top: the camera's height follows"
+              className="flex h-7 items-center gap-1.5 text-[12.5px] text-quiet"
+            >
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs checkbox-primary"
+                checked={measures}
+                onChange={(event) => set({ measures: event.target.checked })}
+              />
+              Measure a thing of that height
+            </label>
+          )}
           <PlainButton
             words="Eye level by these heights"
             hint="Its eye level goes where the camera's height lies on it, from its foot to its top"

@@ -6,6 +6,8 @@ export interface Standing {
   readonly height: number;
   /** Of the scene's camera above the ground. */
   readonly camera: number;
+  /** Whether the next drag measures a thing of that height in the picture, from its foot to its top. */
+  readonly measures: boolean;
 }
 
-export const useStanding = toolSettings<Standing>({ height: 1.7, camera: 1.6 });
+export const useStanding = toolSettings<Standing>({ height: 1.7, camera: 1.6, measures: false });

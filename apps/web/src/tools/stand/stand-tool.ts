@@ -1,4 +1,5 @@
 import {
+  cameraHeight,
   isGlass,
   isWarped,
   type Layer,
@@ -14,6 +15,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { useStanding } from './settings';
 
 /** The layer in hand, if it can be stood; says why not otherwise. */
 export function layerToStand(): Layer | null {
@@ -54,9 +56,15 @@ export function standInHand(): void {
 class StandTool implements Tool {
   private held: { readonly layer: Layer; readonly off: Point } | null = null;
   private laying = false;
+  /** The foot of what is measured. */
+  private measured: Point | null = null;
 
   begin(at: PointerSample): void {
     const { composition } = useComposition.getState();
+    if (useStanding.getState().measures && composition.horizon) {
+      this.measured = { x: at.x, y: at.y };
+      return;
+    }
     if (!composition.horizon) {
       this.laying = true;
       return this.layHorizon('tryOut', at);
@@ -70,20 +78,36 @@ class StandTool implements Tool {
   move(through: readonly PointerSample[]): void {
     const at = through.at(-1);
     if (!at) return;
+    if (this.measured) {
+      const draft = { kind: 'line' as const, from: this.measured, to: { x: at.x, y: at.y } };
+      return useHand.getState().take({ draft });
+    }
     if (this.laying) return this.layHorizon('tryOut', at);
     this.stand('tryOut', at);
   }
 
   end(at: PointerSample): void {
-    if (this.laying) this.layHorizon('perform', at);
+    if (this.measured) this.measure(this.measured, { x: at.x, y: at.y });
+    else if (this.laying) this.layHorizon('perform', at);
     else if (!this.stand('perform', at)) useComposition.getState().show(null);
     this.forget();
   }
 
   cancel(): void {
-    if (!this.laying && !this.held) return;
+    if (!this.laying && !this.held && !this.measured) return;
     this.forget();
     useComposition.getState().show(null);
+  }
+
+  /** The camera stood as high as the horizon cuts what was measured. */
+  private measure(foot: Point, top: Point): void {
+    const { height, set } = useStanding.getState();
+    const camera = cameraHeight(useComposition.getState().composition, { foot, top, height });
+    set({ measures: false });
+    if (camera !== null) return set({ camera });
+    tellProblem(
+      'Drag from the foot of the thing, which must lie below the horizon, up to its top.',
+    );
   }
 
   private layHorizon(way: 'tryOut' | 'perform', { y }: Point): void {
@@ -99,6 +123,8 @@ class StandTool implements Tool {
   private forget(): void {
     this.held = null;
     this.laying = false;
+    if (this.measured) useHand.getState().take({ draft: null });
+    this.measured = null;
   }
 }
 
