@@ -162,7 +162,7 @@ test('steps work where their masks say', async ({ page }) => {
     await chain.add('invert');
     const inverted = await bench.colourAt(WALL);
     expect(inverted).not.toEqual(wall);
-    await page.getByRole('button', { name: 'Paint', exact: true }).click();
+    await page.getByRole('button', { name: 'Paint it' }).click();
     await expect(page).toHaveURL(/\/cut$/);
     await expect(page.getByTestId('sentence')).toContainText('Invert of Harbour wall');
     await page.getByRole('button', { name: 'hide', exact: true }).click();

@@ -46,7 +46,7 @@ export function StepMask({ layer, step }: StepMaskProps) {
           />
           <PlainButton
             icon={IconBrush}
-            words="Paint"
+            words="Paint it"
             hint="Give it a mask and take the brush in hand"
             onPress={() => paintStepMask(layer, step)}
           />
