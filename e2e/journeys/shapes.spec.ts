@@ -72,3 +72,30 @@ test('shapes are drawn, meet one another, are filled and stroked, and lie in per
     await expect.poll(async () => worst(await bench.pixels(), sky)).toBe(0);
   });
 });
+
+test('an area becomes a shape, with what was taken out of it as a hole', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, 'Headland, new sky', 'Journey: shape of an area');
+  await page.goto(`/c/${id}/cut`);
+  await bench.settled();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'area', exact: true }).click();
+  await bench.tool('Oval');
+  await bench.drag([
+    [300, 160],
+    [900, 560],
+  ]);
+  await page.getByRole('contentinfo').getByRole('button', { name: 'subtract' }).click();
+  await bench.tool('Box');
+  await bench.drag([
+    [540, 300],
+    [660, 420],
+  ]);
+  await page.getByRole('button', { name: 'As a shape' }).click();
+  await expect(card(page, 'Shape of the area')).toBeVisible({ timeout: 30_000 });
+  await bench.stage('Arrange');
+  await expect(page.getByTestId('shape')).toHaveCount(1);
+  await expect.poll(() => bench.colourAt([420, 360])).toEqual([217, 167, 74]);
+  expect(await bench.colourAt([600, 360])).not.toEqual([217, 167, 74]);
+  expect(await bench.colourAt([320, 180])).not.toEqual([217, 167, 74]);
+  await expectAsFresh(bench, 'Fit', 'a shape of the area');
+});

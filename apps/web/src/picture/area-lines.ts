@@ -46,7 +46,8 @@ function regionInView(): { region: Rect; scale: number } {
   };
 }
 
-async function outline(composition: Composition, region: Rect, scale: number) {
+/** The area's outline in a region of output pixels: closed lines in composition pixels. */
+export async function areaLines(composition: Composition, region: Rect, scale: number) {
   const needed = neededPixels(composition, region, scale, { kind: 'plain', layer: AREA_ID });
   const mask = maskById(composition, composition.area?.mask ?? '');
   const looks = mask?.parts.some((part) => isOfColours(part)) ?? false;
@@ -79,8 +80,8 @@ async function find(composition: Composition): Promise<AreaLines> {
   const by = Math.min(1, MEASURED_SIDE / Math.max(width, height));
   const all = { x: 0, y: 0, width: Math.ceil(width * by), height: Math.ceil(height * by) };
   const [lines, whole] = await Promise.all([
-    outline(composition, region, scale),
-    outline(composition, all, by),
+    areaLines(composition, region, scale),
+    areaLines(composition, all, by),
   ]);
   return { lines, bounds: boundsOf(whole) };
 }

@@ -25,6 +25,7 @@ import {
   putAreaAway,
   turnAreaRound,
 } from '../tools/area-commands';
+import { shapeOfArea } from '../tools/shape/shape-of-area';
 import { MaskFeather } from './MaskFeather';
 
 /** The area: what limits the tools, how it lies, and what can be made from it. */
@@ -180,7 +181,7 @@ function AreaUses() {
         />
       </div>
       New layer
-      <div className="grid grid-cols-2 gap-1.5">
+      <div className="grid grid-cols-3 gap-1.5">
         <PlainButton
           words="By copy"
           hint="A second layer of what is inside"
@@ -190,6 +191,11 @@ function AreaUses() {
           words="By cut"
           hint="As by copy, and the mask of the first layer hides it: nothing is lost"
           onPress={() => divideByArea('cut')}
+        />
+        <PlainButton
+          words="As a shape"
+          hint="Its outline as a curve, filled; it can be drawn on at Arrange"
+          onPress={shapeOfArea}
         />
       </div>
       Fill, as a layer of its own
