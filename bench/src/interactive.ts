@@ -210,6 +210,49 @@ async function* stepRows(page: Page, size: string): AsyncGenerator<Row> {
   }
 }
 
+/** How soon strokes of the brushes of Arrange are seen. */
+async function* brushRows(page: Page, size: string): AsyncGenerator<Row> {
+  const tool = (name: string) =>
+    page.getByRole('contentinfo').getByRole('button', { name, exact: true }).click();
+  for (const name of ['Push', 'Paint']) {
+    await page.getByTestId('card').nth(DEPTHS[1][1]).locator('.flat').click();
+    await tool(name);
+    await settled(page);
+    await collected(page);
+    await paint(page);
+    const pixels = (await collected(page))['painted pixel'] ?? [];
+    const on = `${name}, ${size}`;
+    yield figure(`pointer to changed pixel, ${on}, median`, quantile(pixels, 0.5), 'ms', 16);
+    yield figure(`pointer to changed pixel, ${on}, 95 %`, quantile(pixels, 0.95), 'ms', 50);
+  }
+}
+
+/** Drags a layer whose corners were drawn out. */
+async function* perspectiveRows(page: Page, size: string): AsyncGenerator<Row> {
+  await page.getByTestId('card').nth(DEPTHS[1][1]).locator('.flat').click();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Place', exact: true }).click();
+  const corner = page.getByRole('textbox', { name: /^Corner across/ });
+  await corner.fill('400');
+  await corner.press('Enter');
+  await settled(page);
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('There is no picture.');
+  const scripting = await scriptingOf(page, async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    for (let i = 1; i <= 120; i++) {
+      await page.mouse.move(
+        box.x + box.width / 2 + i,
+        box.y + box.height / 2 + 20 * Math.sin(i / 9),
+      );
+    }
+    await page.mouse.up();
+    await settled(page);
+  });
+  const most = quantile(scripting.perFrame, 0.95);
+  yield figure(`scripting in a frame, dragging in perspective, ${size}, 95 %`, most, 'ms', 16);
+}
+
 /** How the application answers, on a real server and in a real browser, with ten layers of 24 MP. */
 export async function* interactiveRows(): AsyncGenerator<Row> {
   const { data, address, page, memory, close } = await application(PORT);
@@ -253,6 +296,8 @@ export async function* interactiveRows(): AsyncGenerator<Row> {
     yield figure('long tasks while painting', (painted['long task'] ?? []).length, '', 0);
     yield figure(`memory of the page, ${size}`, memory(), 'MB', 1536);
     yield* stepRows(page, size);
+    yield* perspectiveRows(page, size);
+    yield* brushRows(page, size);
     await page.close();
     const difference = await previewDifference(data, id);
     yield figure(
