@@ -192,6 +192,27 @@ test('paints, takes off, fills what is alike, and takes colours from the picture
     await expect.poll(() => bench.colourAt([350, 200])).toEqual([192, 32, 64]);
   });
 
+  await test.step('the colours open: by a harmony, by its digits, and from the picture', async () => {
+    await page.getByLabel('Colour of the brush').click();
+    const panel = page.getByRole('region', { name: 'Colour of the brush' });
+    await expect(panel).toBeVisible();
+    await panel.getByRole('button', { name: /^complement: / }).click();
+    const field = page.getByLabel('Colour of the brush', { exact: true }).first();
+    await expect(field).not.toHaveValue('#c02040');
+    await panel.getByLabel('Hex').fill('#c02040');
+    await panel.getByLabel('Hex').press('Enter');
+    await expect(field).toHaveValue('#c02040');
+    await panel.getByRole('button', { name: 'From the picture' }).click();
+    await bench.click([230, 200]);
+    await expect(field).toHaveValue('#c02040');
+    await panel.getByRole('slider', { name: 'Hue and chroma' }).press('ArrowRight');
+    await expect(field).not.toHaveValue('#c02040');
+    await panel.getByLabel('Hex').fill('c02040');
+    await panel.getByLabel('Hex').press('Enter');
+    await page.getByRole('button', { name: 'Close the colours' }).click();
+    await expect(panel).toHaveCount(0);
+  });
+
   await test.step('a colour is taken from the picture, and what is like it is filled', async () => {
     const leaf: Place = [1312, 858];
     const taken = await bench.colourAt(leaf);

@@ -1,6 +1,7 @@
 import type { Colour } from '@diplex/core';
 import { useState } from 'react';
 import { createPortal } from 'react-dom';
+import { useHand } from '../bench/hand-store';
 import { ColourPanel } from './colour/ColourPanel';
 import { colourOfHex, hexOf } from './colour/oklch';
 import { useRecentColours } from './colour/recent-colours';
@@ -20,6 +21,7 @@ export function ColourField({ label, value, onTry, onSet }: ColourFieldProps) {
   const [open, setOpen] = useState(false);
   const close = () => {
     setOpen(false);
+    useHand.getState().take({ colourAsked: null });
     useRecentColours.getState().add(value);
   };
   return (

@@ -185,6 +185,51 @@ describe('validateComposition', () => {
     expect(() => validateComposition({ ...good(), schema: 9 })).toThrow('newer Diplex');
   });
 
+  it('takes lettering, coats, pushes, links, guides and a grid, and names the place of what is wrong in them', () => {
+    const drawn = {
+      unit: 0.1,
+      glyphs: ['M0 0L10 0L5 9Z'],
+      places: [{ glyph: 0, x: 1, y: 2, turn: 0 }],
+    };
+    const lettering = {
+      ...{ kind: 'lettering', text: 'Pim', font: { family: 'Figtree', file: 'figtree' } },
+      ...{ letterSize: 40, weight: 500, spacing: 0, lineHeight: 1.2, align: 'middle' },
+      ...{ along: null, fill: null, stroke: null, drawn },
+    };
+    const lays = { by: 'taken', from: 'behind', onto: [1, 0, 0, 1, 3, 4], meets: 1 };
+    const coat = { id: 'c', strokes: 1, tiles: { '-1,0': 'e'.repeat(64) }, lays };
+    const withContent =
+      (content: unknown, change: object = {}) =>
+      (document: object) => {
+        const { a } = (document as ReturnType<typeof good>).layers;
+        Object.assign(a, { content, ...change });
+      };
+    const paint = (...coats: unknown[]) => ({ kind: 'paint', coats });
+    const push = { strokes: 1, tiles: {}, reach: 9, amount: 0.5 };
+    expect(placesAfter(withContent(lettering, { push, link: 'pair' }))).toEqual([]);
+    expect(placesAfter(withContent(paint(coat, { ...coat, lays: { by: 'nothing' } })))).toEqual([]);
+    expect(
+      placesAfter((d) => Object.assign(d, { guides: [{ axis: 'x', at: 7 }], grid: { step: 50 } })),
+    ).toEqual([]);
+    const wrong: readonly [string, object][] = [
+      ['layers.a.content.drawn', { ...lettering, drawn: { ...drawn, glyphs: ['<script>'] } }],
+      ['layers.a.content.font', { ...lettering, font: { family: 'Figtree', file: '../x' } }],
+      ['layers.a.content.along', { ...lettering, along: [{ x: 0, y: 0 }] }],
+      ['layers.a.content.letterSize', { ...lettering, letterSize: 0 }],
+      ['layers.a.content.coats', paint({ ...coat, tiles: { '0,0': 'no hash' } })],
+      ['layers.a.content.coats', paint({ ...coat, lays: { ...lays, onto: [1, 0, 2, 0, 0, 0] } })],
+      ['layers.a.content.coats', paint({ ...coat, lays: { by: 'magic' } })],
+      ['layers.a.content.of', { kind: 'showing', of: 'nobody' }],
+    ];
+    for (const [place, content] of wrong) {
+      expect(placesAfter(withContent(content)), place).toEqual([place]);
+    }
+    expect(placesAfter(withContent(lettering, { push: { ...push, reach: -1 } }))).toEqual([
+      'layers.a.push.reach',
+    ]);
+    expect(placesAfter((d) => Object.assign(d, { grid: { step: 0 } }))).toEqual(['grid.step']);
+  });
+
   it.each([[null], ['text'], [[]], [{}]])('refuses %j', (value) => {
     expect(() => validateComposition(value)).toThrow(CompositionInvalid);
   });

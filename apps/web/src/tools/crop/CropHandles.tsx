@@ -20,6 +20,8 @@ export function CropHandles() {
     if (box.current) handles.current?.nodes([box.current]);
     handles.current?.forceUpdate();
   });
+  // Who puts the tool away leaves the canvas as it is.
+  useEffect(() => () => useCropping.getState().set({ frame: null, straightens: false }), []);
   const [width, height] = [frame.width * zoom, frame.height * zoom];
   const middle = {
     x: x + (frame.x + frame.width / 2) * zoom,

@@ -133,6 +133,7 @@ function TextField({ layer }: { readonly layer: LetteringLayer }) {
       aria-label="Text"
       rows={Math.min(6, text.split('\n').length + 1)}
       spellCheck={false}
+      disabled={layer.locked}
       className="textarea textarea-sm w-full bg-base-200 text-[13px]"
       value={text}
       onChange={(event) => {
