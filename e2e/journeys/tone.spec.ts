@@ -58,8 +58,11 @@ test('tones and colours are set by examples from the picture', async ({ page }) 
   await test.step('tones get the colour of another layer, over overlay at a third', async () => {
     await chain.add('tone tint');
     const picks = page.getByRole('button', { name: 'From the picture' });
+    const untaken = await bench.pixels();
     await picks.first().click();
     await bench.click(WALL);
+    // The colour is asked for, and comes when it comes.
+    await expect.poll(async () => worst(await bench.pixels(), untaken)).toBeGreaterThan(2);
     await page.getByLabel('Blending', { exact: true }).first().selectOption('overlay');
     await page.getByLabel('Amount of Tone tint').focus();
     for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown');

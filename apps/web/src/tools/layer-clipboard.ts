@@ -39,11 +39,14 @@ const copiedLayer = copied<{
 
 /** A composition in which showings among these layers are copies of their own: what they show may not be copied. */
 function withoutShowings(composition: Composition, layers: readonly Layer[]): Composition {
-  return layers.filter(isShowing).reduce((scene, { id }) => {
+  let scene = composition;
+  for (const { id } of layers.filter(isShowing)) {
+    // A lock holds the layer, not its copy.
     const open = { ...scene.layers[id], locked: false } as Layer;
     const unlocked = { ...scene, layers: { ...scene.layers, [id]: open } };
-    return perform(unlocked, standAlone, { layer: id }).composition;
-  }, composition);
+    scene = perform(unlocked, standAlone, { layer: id }).composition;
+  }
+  return scene;
 }
 
 function keepCopied(from: Composition, copied: Layer): void {
