@@ -9,6 +9,9 @@ interface AmountBarProps {
   readonly onSet: (value: number) => void;
 }
 
+/** Keys by which a browser steps a slider. */
+const STEPS = /^(Arrow|Page|Home$|End$)/;
+
 /** An amount as a thin bar in a row: dragged, or stepped by keys; a double-click brings all of it back. */
 export function AmountBar({ label, value, disabled, onTry, onSet }: AmountBarProps) {
   const [dragged, setDragged] = useState<number | null>(null);
@@ -23,7 +26,7 @@ export function AmountBar({ label, value, disabled, onTry, onSet }: AmountBarPro
     onSet(dragged);
   };
   const settleByKey = (event: KeyboardEvent) => {
-    if (event.key.startsWith('Arrow') || event.key === 'Home' || event.key === 'End') settle();
+    if (STEPS.test(event.key)) settle();
   };
   return (
     <input
