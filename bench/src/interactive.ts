@@ -215,7 +215,7 @@ async function* brushRows(page: Page, size: string): AsyncGenerator<Row> {
   const tool = (name: string) =>
     page.getByRole('contentinfo').getByRole('button', { name, exact: true }).click();
   for (const name of ['Push', 'Paint']) {
-    await page.getByTestId('card').nth(DEPTHS[1][1]).locator('.flat').click();
+    await page.getByTestId('card').nth(DEPTHS[2][1]).locator('.flat').click();
     await tool(name);
     await settled(page);
     await collected(page);

@@ -188,14 +188,14 @@ export interface Jobs {
     };
     answer: null;
   };
-  /** `memory` is for the tiles that these points may reach first. Answers which tiles are new. */
+  /** `memory` is for the tiles that these points may reach first. Answers which tiles are new, and how far anything is pushed. */
   'stroke-extend': {
     ask: {
       stroke: string;
       points: readonly StrokePoint[];
       memory: Readonly<Record<string, StrokeMemory>>;
     };
-    answer: { changed: Rect; tiles: readonly string[] };
+    answer: { changed: Rect; tiles: readonly string[]; reach: number };
   };
   /**
    * The stroke's tiles as they ended, by `column,row`, whether the area let nothing of it through, and how far

@@ -82,14 +82,12 @@ export class PushStroke {
     return touched.every(({ limit }) => limit?.every((most) => most === 0) ?? false);
   }
 
-  /** The farthest that anything is pushed in the tiles of the stroke, in pixels of the thing. */
+  /** The farthest that anything was pushed in the tiles of the stroke, in pixels of the thing. */
   get reach(): number {
-    let most = 0;
-    for (const { field } of this.touched.values()) {
-      for (const value of field) most = Math.max(most, Math.abs(value));
-    }
-    return Math.min(MOST, most);
+    return Math.min(MOST, this.farthest);
   }
+
+  private farthest = 0;
 
   /** Continues the stroke; returns the cells that changed (empty when none did). */
   extend(points: readonly StrokePoint[]): Rect {
@@ -192,6 +190,11 @@ export class PushStroke {
     return area;
   }
 
+  private noteFar(value: number): void {
+    const far = Math.abs(value);
+    if (far > this.farthest) this.farthest = far;
+  }
+
   private put(
     tile: Touched,
     index: number,
@@ -201,6 +204,8 @@ export class PushStroke {
   ) {
     tile.field[index * 2] = Math.max(-MOST, Math.min(MOST, value[0] + x));
     tile.field[index * 2 + 1] = Math.max(-MOST, Math.min(MOST, value[1] + y));
+    this.noteFar(value[0] + x);
+    this.noteFar(value[1] + y);
     store(tile, index);
   }
 
@@ -254,6 +259,7 @@ export class PushStroke {
     const { merged } = this.ground.memory(key);
     if (before) merged.set(before);
     const field = Float32Array.from(merged, pushedBy);
+    if (before) for (const value of field) this.noteFar(value);
     const made = { field, merged, limit: this.ground.limit?.(key) ?? null };
     this.touched.set(key, made);
     return made;

@@ -92,21 +92,25 @@ export const strokeBeginJob: JobHandler<'stroke-begin'> = (ask, { pixels }) => {
   return { answer: null };
 };
 
+/** How far a stroke pushed anything so far. */
+function reachOf(stroke: Running['stroke']): number {
+  return stroke instanceof PushStroke ? stroke.reach : 0;
+}
+
 export const strokeExtendJob: JobHandler<'stroke-extend'> = (ask) => {
   const { stroke, memory, announced } = strokeNamed(ask.stroke);
   for (const [key, given] of Object.entries(ask.memory)) memory.set(key, given);
   const changed = stroke.extend(ask.points);
   const tiles = [...stroke.tiles.keys()].filter((key) => !announced.has(key));
   for (const key of tiles) announced.add(key);
-  return { answer: { changed, tiles } };
+  return { answer: { changed, tiles, reach: reachOf(stroke) } };
 };
 
 export const strokeEndJob: JobHandler<'stroke-end'> = (ask) => {
   const { stroke } = strokeNamed(ask.stroke);
   running.delete(ask.stroke);
   const { heldOff } = stroke;
-  const reach = stroke instanceof PushStroke ? stroke.reach : 0;
-  return { answer: { tiles: Object.fromEntries(stroke.tiles), heldOff, reach } };
+  return { answer: { tiles: Object.fromEntries(stroke.tiles), heldOff, reach: reachOf(stroke) } };
 };
 
 /** The blobs of tiles that are the same all over, by their one pair: large strokes have many. */

@@ -32,8 +32,6 @@ interface PushTarget extends MaskInHand {
   readonly of: PushedThing;
   readonly pushed: Pushed | null | undefined;
   readonly extent: Rect;
-  /** From its pixels to composition pixels. */
-  readonly pixels: MaskInHand['matrix'];
 }
 
 /** What the next stroke pushes; null when no layer is in hand. */
@@ -54,7 +52,7 @@ export function pushTarget(): PushTarget | null {
   const all = uniteRects(own, canvas);
   const cells = (value: number) => value / PUSH_CELL;
   return {
-    ...{ layer, mask, part: undefined, pixels },
+    ...{ layer, mask, part: undefined },
     of: alone && mask ? { mask: mask.id } : { layer: layer.id },
     pushed: alone && mask ? mask.push : layer.push,
     matrix: multiply(pixels, scaling(PUSH_CELL, PUSH_CELL)),
@@ -88,7 +86,7 @@ export const pushTool = new StrokeTool({
     const target = pushTarget();
     if (!target) return null;
     const way = wayOf(brush.value);
-    const goal = pushGoal(target.of, target.pushed, target.pixels, way, brush.radius);
+    const goal = pushGoal(target.of, target.pushed, way);
     return new RunningStroke(target, { ...goal, extent: target.extent }, brush);
   },
 });

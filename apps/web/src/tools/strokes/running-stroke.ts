@@ -59,10 +59,8 @@ export class RunningStroke {
   /** When the first of them came. */
   private since: number | null = null;
   private last: StrokePoint | null = null;
-  private newest: StrokePoint | null = null;
   private line: Promise<void>;
-  /** How far the pointer went, in composition pixels, and how far the stroke is shown to reach. */
-  private travelled = 0;
+  /** How far the stroke is shown to reach. */
   private reach = 0;
   private pumping = false;
   private cancelled = false;
@@ -114,11 +112,6 @@ export class RunningStroke {
   }
 
   extend(points: readonly StrokePoint[]): void {
-    for (const point of points) {
-      const { newest } = this;
-      if (newest) this.travelled += Math.hypot(point.x - newest.x, point.y - newest.y);
-      this.newest = point;
-    }
     this.waiting.push(...points);
     this.since ??= performance.now();
     if (this.pumping) return;
@@ -134,9 +127,9 @@ export class RunningStroke {
       this.waiting = [];
       this.since = null;
       const ask = { stroke: this.id, points, memory: this.memoryFor(points) };
-      const { changed, tiles } = await pageEngine().run('stroke-extend', ask, STROKE);
+      const { changed, tiles, reach } = await pageEngine().run('stroke-extend', ask, STROKE);
       if (this.cancelled) break;
-      this.showTouched(tiles);
+      this.showTouched(tiles, reach);
       if (!isEmpty(changed)) currentScreen()?.painted(this.id, changed, since);
     }
     this.pumping = false;
@@ -160,8 +153,8 @@ export class RunningStroke {
   }
 
   /** Has all workers draw tiles that the stroke touched first, from now on as it paints them. */
-  private showTouched(keys: readonly string[]): void {
-    const reach = this.goal.reachAfter?.(this.travelled) ?? 0;
+  private showTouched(keys: readonly string[], pushed: number): void {
+    const reach = this.goal.reachFor?.(pushed) ?? 0;
     const grew = reach > this.reach && this.live.size + keys.length > 0;
     if (keys.length === 0 && !grew) return;
     this.reach = Math.max(reach, this.reach);

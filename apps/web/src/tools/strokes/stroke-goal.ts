@@ -15,11 +15,11 @@ export interface StrokeGoal {
   readonly redraws?: boolean;
   /** What it does to pixels, where it pushes them along. */
   readonly push?: PushWay;
-  /** A number that says how far it may reach after so many composition pixels: the preview is made anew when it grows. */
-  reachAfter?(travelled: number): number;
+  /** How far it is shown to reach once anything is pushed so far: the preview is made anew when that grows. */
+  reachFor?(pushed: number): number;
   /** What is still to be worked out of the tiles before anything is committed; it commits by itself. */
   finish?(tiles: Tiles): Promise<void>;
-  /** The composition with further tiles; `reach` is what `reachAfter` says. */
+  /** The composition with further tiles; `reach` is what `reachFor` says. */
   preview(composition: Composition, tiles: Tiles, reach?: number): Composition;
   /** Makes the stroke a step of the history; its blobs are on their way. `reach` is how far it pushed anything. */
   commit(tiles: Tiles, reach?: number): void;

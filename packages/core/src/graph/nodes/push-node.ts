@@ -37,6 +37,8 @@ const TRACE = 1e-4;
 
 /** What was drawn, pushed along as brushes said. */
 export class PushNode extends GraphNode {
+  /** It looks far around for each part of it. */
+  override readonly keeps = true;
   private readonly cells: Matrix;
 
   /** @param matrix from pixels of what is pushed to composition pixels */
