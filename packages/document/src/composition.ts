@@ -338,7 +338,7 @@ export interface Horizon {
 /** The side of a cell of what is pushed, in pixels of the thing. */
 export const PUSH_CELL = 2;
 
-/** What is pushed goes in steps of so many pixels: that lets it go 2047 pixels far. */
+/** What is pushed goes in steps of so many pixels. */
 export const PUSH_UNIT = 1 / 16;
 
 /**

@@ -32,7 +32,7 @@ export const RANGES = {
   skew: { least: -89, most: 89 },
   tilt: { least: -45, most: 45 },
   strokeWidth: { least: 0.1, most: 1000 },
-  pushReach: { least: 0, most: 2048 },
+  pushReach: { least: 0, most: 1000 },
   gridStep: { least: 2, most: 10_000, track: [8, 400] },
   sides: { least: 3, most: 60 },
   letterSize: { least: 1, most: 5000, track: [8, 600] },

@@ -13,7 +13,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { tiled } from '../pixels/tiled-level';
-import { renderComposition } from '../render/render-composition';
+import { neededPixels, renderComposition } from '../render/render-composition';
 import { smoothNeeds, smoothOver } from '../retouch/smooth-over';
 
 const SIDE = PAINTED_TILE_SIZE;
@@ -189,5 +189,19 @@ describe('what is pushed', () => {
     const { data } = renderComposition(pushed, { x: 150, y: 30, width: 8, height: 1 }, 1, reader);
     expect(data[3]).toBeCloseTo(1, 3);
     expect(data[7 * 4 + 3]).toBe(0);
+  });
+
+  it('is drawn from a smaller picture, and not more than fits, where it was carried very far and is seen from near', () => {
+    const far = { ...push, reach: 900 };
+    const pushed = { ...scene(), layers: { photo: { ...base, push: far } } };
+    const region = { x: 4 * 60, y: 4 * 30, width: 40, height: 24 };
+    const { sources } = neededPixels(pushed, region, 4, { kind: 'composition' });
+    expect(sources.length).toBeGreaterThan(0);
+    const near = renderComposition(pushed, region, 4, reader);
+    const exact = { ...scene(), layers: { photo: { ...base, push } } };
+    const wanted = renderComposition(exact, region, 4, reader);
+    for (let i = 0; i < near.data.length; i += 4) {
+      expect(Math.abs((near.data[i] as number) - (wanted.data[i] as number))).toBeLessThan(0.01);
+    }
   });
 });

@@ -6,6 +6,7 @@ import {
   PAINTED_TILE_SIZE,
   PUSH_CELL,
   PUSH_UNIT,
+  RANGES,
   type Rect,
   roundOut,
   transform,
@@ -38,8 +39,8 @@ const TWIRL = 0.08;
 /** How much is left of what was pushed where a touch of full strength restores. */
 const RESTORE = 0.35;
 
-/** The farthest that can be kept. */
-const MOST = 32_767 * PUSH_UNIT;
+/** Nothing is carried farther: a part of the picture has to look as far around. */
+const MOST = RANGES.pushReach.most;
 
 /** One tile of a stroke: what is pushed, as numbers of pixels, and what is kept of that. */
 interface Touched {

@@ -32,6 +32,12 @@ const SIDE = PAINTED_TILE_SIZE;
 /** How far a cubic looks beside the place it is asked for. */
 const BESIDE = 3;
 
+/**
+ * At most so many pixels are looked at to each side, so that what a part of the picture needs fits into memory: what was
+ * carried farther is drawn from a smaller picture, seen from very near.
+ */
+const MOST_MARGIN = 1100;
+
 /** Less than this, in output pixels, is not moved at all. */
 const TRACE = 1e-4;
 
@@ -76,19 +82,33 @@ export class PushNode extends GraphNode {
     return this.pushed.reach * (this.pushed.amount ?? 1) * grows * scale + BESIDE;
   }
 
+  /** How much smaller than the output the input is drawn. */
+  private smaller(scale: number): number {
+    return 2 ** Math.max(0, Math.ceil(Math.log2(this.margin(scale) / MOST_MARGIN)));
+  }
+
+  override inputScale(_input: number, scale: number): number {
+    return scale / this.smaller(scale);
+  }
+
   extent(scale: number): Region {
-    const input = this.inputs[0]?.extent(scale) ?? [];
+    const input = this.inputs[0]?.extent(this.inputScale(0, scale)) ?? [];
     return mapped(input, (rect) => this.touches(0, rect, scale));
   }
 
   override needs(_input: number, out: Rect, scale: number): Demand {
+    const by = this.smaller(scale);
     const rects = this.tileRects(scale);
     const touched = rects === 'everywhere' || rects.some((rect) => meet(rect, out));
-    return { rect: touched ? roundOut(growRect(out, this.margin(scale))) : out, scale };
+    if (!touched && by === 1) return { rect: out, scale };
+    const around = growRect(out, touched ? this.margin(scale) : BESIDE * by);
+    return { rect: roundOut(timesRect(around, 1 / by)), scale: scale / by };
   }
 
   override touches(_input: number, rect: Rect, scale: number): Rect {
-    return roundOut(growRect(rect, this.margin(scale)));
+    const by = this.smaller(scale);
+    const fine = by === 1 ? rect : growRect(timesRect(rect, by), BESIDE * by);
+    return roundOut(growRect(fine, this.margin(scale)));
   }
 
   override reads(out: Rect, scale: number): Leaves {
@@ -138,25 +158,33 @@ export class PushNode extends GraphNode {
     const [a, b, c, d] = this.matrix;
     const by = scale * (this.pushed.amount ?? 1);
     const size = rect.width * rect.height;
+    const less = this.smaller(scale);
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
         const [px, py] = field.at(x, y);
         const dx = by * (a * px + c * py);
         const dy = by * (b * px + d * py);
-        const [u, v] = [out.x + x - rect.x, out.y + y - rect.y];
-        const still = Math.abs(dx) + Math.abs(dy) < TRACE;
+        const u =
+          less === 1 ? out.x + x + dx - rect.x : (out.x + x + 0.5 + dx) / less - 0.5 - rect.x;
+        const v =
+          less === 1 ? out.y + y + dy - rect.y : (out.y + y + 0.5 + dy) / less - 0.5 - rect.y;
+        const still = less === 1 && Math.abs(dx) + Math.abs(dy) < TRACE;
         for (let plane = 0; plane < planes; plane++) {
           const o = plane * width * height + (y * width + x) * step;
           const base = plane * size;
           if (still) {
-            const at = base + (v * rect.width + u) * step;
+            const at = base + ((out.y + y - rect.y) * rect.width + out.x + x - rect.x) * step;
             for (let k = 0; k < step; k++) data[o + k] = image.data[at + k] as number;
-          } else sampleCubic(image.data, rect, base, step, u + dx, v + dy, data, o);
+          } else sampleCubic(image.data, rect, base, step, u, v, data, o);
         }
       }
     }
     return { width, height, data };
   }
+}
+
+function timesRect({ x, y, width, height }: Rect, by: number): Rect {
+  return { x: x * by, y: y * by, width: width * by, height: height * by };
 }
 
 function meet(a: Rect, b: Rect): boolean {
