@@ -202,11 +202,15 @@ test('paints, takes off, fills what is alike, and takes colours from the picture
     await panel.getByLabel('Hex').fill('#c02040');
     await panel.getByLabel('Hex').press('Enter');
     await expect(field).toHaveValue('#c02040');
+    await panel.getByRole('slider', { name: 'Hue and chroma' }).press('ArrowRight');
+    await expect(field).not.toHaveValue('#c02040');
+    // What was painted in that colour gives it back.
     await panel.getByRole('button', { name: 'From the picture' }).click();
     await bench.click([230, 200]);
     await expect(field).toHaveValue('#c02040');
-    await panel.getByRole('slider', { name: 'Hue and chroma' }).press('ArrowRight');
-    await expect(field).not.toHaveValue('#c02040');
+    await panel.getByLabel('Hex').fill('#224466');
+    await panel.getByLabel('Hex').press('Enter');
+    await expect(field).toHaveValue('#224466');
     await panel.getByLabel('Hex').fill('c02040');
     await panel.getByLabel('Hex').press('Enter');
     await page.getByRole('button', { name: 'Close the colours' }).click();

@@ -89,8 +89,11 @@ test('brushes on tone lay down how strong a step is', async ({ page }) => {
   await bench.amount('Flow', 40);
   await bench.drag(over);
   await expect(chain.row('Dodge and burn')).toHaveCount(1);
+  // The step stands in the chain with the first touch of the stroke.
+  const brightness = async () => light(await bench.colourAt(COAT));
+  await expect.poll(brightness).toBeGreaterThan(light(coat) + 15);
+  await bench.saved();
   const dodged = await bench.colourAt(COAT);
-  expect(light(dodged)).toBeGreaterThan(light(coat) + 15);
   expect(await bench.colourAt(WALL)).toEqual(wall);
   const one = await bench.pixels();
 
