@@ -2,13 +2,13 @@ import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
 import { Section } from '../../controls/Inspector';
 import { ShareAmount } from '../../controls/ShareAmount';
-import { CloneStroke } from './CloneStroke';
+import { StrokeSection } from '../strokes/StrokeSection';
 import { CLONE_KEEPS, useCloning } from './settings';
 
 /** How the next stroke lays what it takes. */
 export function CloneSection() {
   const { way, keeps, meets, turn, scale, mirrored, set } = useCloning();
-  if (way !== 'clone') return <CloneStroke />;
+  if (way !== 'clone') return <StrokeSection useSettings={useCloning} tips="any" />;
   return (
     <>
       <Section title="Laid down">
@@ -60,7 +60,7 @@ export function CloneSection() {
           Mirrored
         </label>
       </Section>
-      <CloneStroke />
+      <StrokeSection useSettings={useCloning} tips="any" />
     </>
   );
 }

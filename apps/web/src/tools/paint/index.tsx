@@ -1,9 +1,9 @@
 import { isPaint } from '@diplex/document';
 import { IconBrush } from '@tabler/icons-react';
+import { StrokeSection } from '../strokes/StrokeSection';
 import { scaledRadius } from '../strokes/scaled-radius';
 import type { SentenceProps, ToolHome } from '../tool-home';
 import { PaintOptions } from './PaintOptions';
-import { PaintStroke } from './PaintStroke';
 import { paintTool } from './paint-tool';
 import { usePainting } from './settings';
 
@@ -28,7 +28,7 @@ export const paint: ToolHome = {
   tool: paintTool,
   tray: { words: 'Paint', key: 'd', icon: IconBrush },
   Options: PaintOptions,
-  Section: PaintStroke,
+  Section: () => <StrokeSection useSettings={usePainting} tips="any" />,
   Sentence: PaintSentence,
   useRing() {
     const { brush, way, takes } = usePainting();

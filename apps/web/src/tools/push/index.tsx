@@ -1,8 +1,8 @@
 import { IconHandFinger } from '@tabler/icons-react';
+import { StrokeSection } from '../strokes/StrokeSection';
 import { scaledRadius } from '../strokes/scaled-radius';
 import type { SentenceProps, ToolHome } from '../tool-home';
 import { PushOptions } from './PushOptions';
-import { PushStroke } from './PushStroke';
 import { pushTool } from './push-tool';
 import { usePushing } from './settings';
 
@@ -24,7 +24,7 @@ export const push: ToolHome = {
   tool: pushTool,
   tray: { words: 'Push', key: 'e', icon: IconHandFinger },
   Options: PushOptions,
-  Section: PushStroke,
+  Section: () => <StrokeSection useSettings={usePushing} tips="round" />,
   Sentence: PushSentence,
   useRing() {
     const { brush } = usePushing();
