@@ -45,7 +45,7 @@ export async function* chainRows(): AsyncGenerator<Row> {
     for (let i = 0; i < data.length; i++) data[i] = i % 4 === 3 ? 1 : ((i * 7919) % 256) / 255;
   };
   const place = (row: number) => ({
-    ...{ u: 0, v: row / SIDE, du: 1 / SIDE, dv: 0, first: 0, aspect: 1 },
+    ...{ u: 0, v: row / SIDE, du: 1 / SIDE, dv: 0, first: 0, aspect: 1, row, scale: 1 },
   });
   const run = (steps: readonly ReturnType<typeof stepOf>[]) => () =>
     runPoints(data, SIDE, steps, 'light', place);

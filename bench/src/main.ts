@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { benchExposures } from './exposures';
 import { interactiveRows } from './interactive';
+import { benchMatch } from './match';
 import { benchMatting } from './matting';
 import { memoryRows } from './memory';
 import { lineOf, type Row } from './row';
@@ -30,6 +31,11 @@ const json = fileAfter('--json', args);
 const DEFAULT_CASES = 'bench/matting';
 if (named === 'matting') {
   await benchMatting(fileAfter('--cases', args) ?? DEFAULT_CASES, json);
+  process.exit(0);
+}
+if (named === 'match') {
+  const cases = fileAfter('--cases', args) ?? 'bench/match';
+  await benchMatch(cases, json, fileAfter('--pictures', args));
   process.exit(0);
 }
 if (named === 'exposures') {

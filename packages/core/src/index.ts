@@ -1,3 +1,4 @@
+export * from './agreement';
 export {
   type Brush,
   EDGE_WAYS,

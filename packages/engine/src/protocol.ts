@@ -1,4 +1,6 @@
 import type {
+  Agreement,
+  AgreementPlace,
   BinCounts,
   Bracket,
   BracketCandidate,
@@ -298,6 +300,11 @@ export interface Jobs {
   };
   /** The horizon that the straight lines of the picture speak for: see `sceneHorizon`. */
   'propose-horizon': { ask: { composition: number }; answer: HorizonProposal | null };
+  /** What is measured of a thing and of its scene: see `surveyAgreement`. */
+  'survey-agreement': {
+    ask: Omit<AgreementPlace, 'composition'> & { composition: number };
+    answer: Agreement;
+  };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -337,6 +344,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'find-ghosts',
   'smooth-over',
   'propose-horizon',
+  'survey-agreement',
 ]);
 
 export function laneOf(name: JobName): Lane {

@@ -1,5 +1,6 @@
 import type { SmallCoverage } from '@diplex/core';
 import { floatsInBlock, startKernels } from '@diplex/kernels';
+import { surveyAgreementJob } from './jobs/agreement-jobs';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
 import {
   alignFramesJob,
@@ -68,6 +69,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
   'propose-horizon': proposeHorizonJob,
+  'survey-agreement': surveyAgreementJob,
   'smooth-over': smoothOverJob,
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,

@@ -9,6 +9,7 @@ export { dodgeBurnStep } from './dodge-burn';
 export { drainEnrichStep } from './drain-enrich';
 export { exposureStep } from './exposure';
 export { glowStep } from './glow';
+export { grainStep } from './grain';
 export { hueBandsStep } from './hue-bands';
 export { invertStep } from './invert';
 export { levelsStep } from './levels';

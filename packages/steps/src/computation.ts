@@ -13,6 +13,9 @@ export interface RunPlace {
   readonly dv: number;
   /** The width of what the step works on, for each of its height. */
   readonly aspect: number;
+  /** Which row of output pixels it is, and how many of them there are for each pixel of the composition. */
+  readonly row: number;
+  readonly scale: number;
 }
 
 /** Changes a run of straight RGBA pixels in place. */

@@ -6,7 +6,7 @@ import { startValues } from './definition';
 import { runPoints } from './run-points';
 import { definitionOf, stepEntry } from './table';
 
-const NOWHERE = { u: 0, v: 0, du: 0, dv: 0, first: 0, aspect: 1 };
+const NOWHERE = { u: 0, v: 0, du: 0, dv: 0, first: 0, aspect: 1, row: 0, scale: 1 };
 
 /** What steps make of opaque pixels in linear light; the same by the twins and the kernels. */
 export function through(

@@ -318,6 +318,23 @@ export class CompositionGraph {
     return new CountNode(count, look.content, look.coverage, this.frameOf(layer), mixIn);
   }
 
+  /** A layer as its mask and its chain leave it, and all that lies behind it, whatever group it is in. */
+  thingAndScene(asked: Layer): { subject: GraphNode; scene: GraphNode } {
+    const layer = this.asDrawn(asked);
+    const nodes = this.layer(layer);
+    const { content, coverage } = this.look(layer, nodes, nodes.behind);
+    const { mixIn } = this.composition;
+    let scene = nodes.behind;
+    for (let group = groupOf(this.composition, layer.id); group; ) {
+      if (!passesThrough(group)) {
+        const { behind } = this.layer(group);
+        scene = new OverNode(group.id, behind, scene, null, 1, 'normal', mixIn);
+      }
+      group = groupOf(this.composition, group.id);
+    }
+    return { subject: coverage ? new CoveredNode(content, coverage) : content, scene };
+  }
+
   /** Content as the steps of a chain leave it, one after the other. */
   private chained(
     layer: Layer,

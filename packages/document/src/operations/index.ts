@@ -49,6 +49,7 @@ export * from './separate-mask';
 export * from './set-blending';
 export * from './set-by-tone';
 export * from './set-canvas-size';
+export * from './set-chain';
 export * from './set-component';
 export * from './set-content-opacity';
 export * from './set-density';

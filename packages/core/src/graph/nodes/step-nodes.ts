@@ -240,6 +240,8 @@ export class PointRunNode extends GraphNode {
       ...{ u: a * x + c * y + e, v: b * x + d * y + f, du: a / scale, dv: b / scale },
       first: out.x,
       aspect: this.frame.aspect,
+      row: out.y + row,
+      scale,
     };
   }
 }

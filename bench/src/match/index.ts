@@ -1,0 +1,127 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { type Agreement, surveyAgreement, withAllTaken } from '@diplex/core';
+import { type Composition, perform, type Step, setChain } from '@diplex/document';
+import sharp from 'sharp';
+import { baselinesOf } from './baselines';
+import { caseNames, givenOf, type MatchTruth, truthOf } from './cases';
+import { deliveredPixels, laidCase, SUBJECT } from './composite';
+import { figuresOf, type MatchFigures } from './figures';
+
+export interface MatchRow extends MatchFigures {
+  readonly case: string;
+  readonly method: string;
+  readonly seconds: number;
+}
+
+function withChain(composition: Composition, steps: readonly Step[]): Composition {
+  const args = { layer: SUBJECT, steps, said: 'Agreed' };
+  return perform(composition, setChain, args).composition;
+}
+
+/** A thing laid over its scene, and what each stage makes of it. */
+async function* stagesOf(given: Awaited<ReturnType<typeof givenOf>>): AsyncGenerator<{
+  readonly method: string;
+  readonly pixels: Uint8Array;
+  readonly seconds: number;
+}> {
+  const { composition, reader } = laidCase(given);
+  const measure = (steps: readonly Step[], depth: 'tones' | 'all'): Agreement =>
+    surveyAgreement(
+      {
+        composition: withChain(composition, steps),
+        ...{ layer: SUBJECT, scene: 'around', depth },
+      },
+      reader,
+    );
+  const began = performance.now();
+  const steps = await withAllTaken([], 1, measure);
+  const pixels = deliveredPixels(withChain(composition, steps), reader);
+  yield { method: 'agree', pixels, seconds: (performance.now() - began) / 1000 };
+}
+
+function lineOf({ method, ...row }: MatchRow): string {
+  const number = (value: number) => value.toFixed(2).padStart(6);
+  const { dark, middle, light } = row.thirds;
+  const third = ({ L, a, b }: typeof dark) => [L, a, b].map((each) => each.toFixed(0)).join(',');
+  return [
+    method.padEnd(8),
+    `dE${number(row.deltaE)}`,
+    `smooth${number(row.deltaESmooth)}`,
+    `contrast${number(row.contrast)}`,
+    `grain${number(row.grain)}`,
+    `edge${number(row.edge)}`,
+    `shadow${number(row.shadow)}`,
+    `elsewhere${number(row.elsewhere)}`,
+    `thirds ${[dark, middle, light].map(third).join(' ')}`,
+    `${row.seconds.toFixed(1)} s`,
+  ].join('  ');
+}
+
+function meanRow(method: string, rows: readonly MatchRow[]): MatchRow {
+  const mean = (of: (row: MatchRow) => number) =>
+    rows.reduce((sum, row) => sum + of(row), 0) / rows.length;
+  const third = (name: keyof MatchFigures['thirds']) => ({
+    L: mean(({ thirds }) => thirds[name].L),
+    a: mean(({ thirds }) => thirds[name].a),
+    b: mean(({ thirds }) => thirds[name].b),
+  });
+  return {
+    ...{ case: 'mean', method },
+    deltaE: mean((row) => row.deltaE),
+    deltaE95: mean((row) => row.deltaE95),
+    deltaESmooth: mean((row) => row.deltaESmooth),
+    thirds: { dark: third('dark'), middle: third('middle'), light: third('light') },
+    contrast: mean((row) => row.contrast),
+    grain: mean((row) => row.grain),
+    edge: mean((row) => row.edge),
+    shadow: mean((row) => row.shadow),
+    elsewhere: mean((row) => row.elsewhere),
+    seconds: mean((row) => row.seconds),
+  };
+}
+
+/** How far pasted things come to belong to their scenes, stage by stage, beside three baselines. */
+export async function benchMatch(
+  cases: string,
+  json: string | null,
+  pictures: string | null,
+): Promise<void> {
+  const rows: MatchRow[] = [];
+  for (const name of caseNames(cases)) {
+    console.log(`\n${name}`);
+    const given = await givenOf(cases, name);
+    const truth: MatchTruth = await truthOf(cases, name);
+    const note = async (method: string, pixels: Uint8Array, seconds: number) => {
+      const row = { case: name, method, ...figuresOf(pixels, truth), seconds };
+      rows.push(row);
+      console.log(lineOf(row));
+      if (pictures) await writePicture(pictures, `${name}-${method}`, pixels, truth);
+    };
+    for await (const { method, pixels, seconds } of stagesOf(given))
+      await note(method, pixels, seconds);
+    for (const { method, pixels } of baselinesOf(given, truth)) await note(method, pixels, 0);
+  }
+  console.log('\nmean');
+  for (const method of new Set(rows.map((row) => row.method))) {
+    const mean = meanRow(
+      method,
+      rows.filter((row) => row.method === method && row.case !== 'mean'),
+    );
+    rows.push(mean);
+    console.log(lineOf(mean));
+  }
+  if (json) await writeFile(json, JSON.stringify(rows, null, 2));
+}
+
+async function writePicture(
+  folder: string,
+  name: string,
+  pixels: Uint8Array,
+  { picture: { width, height } }: MatchTruth,
+): Promise<void> {
+  await mkdir(folder, { recursive: true });
+  await sharp(pixels, { raw: { width, height, channels: 3 } })
+    .png()
+    .toFile(join(folder, `${name}.png`));
+}

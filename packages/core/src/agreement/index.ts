@@ -1,0 +1,20 @@
+export {
+  AGREEMENT_ROWS,
+  type AgreementRow,
+  type Compared,
+  kelvinOf,
+  ROUNDS,
+  type Round,
+} from './rows';
+export type { Signature } from './signature';
+export {
+  type Agreement,
+  type AgreementPlace,
+  agreementNeeds,
+  canAgree,
+  SCENE_PARTS,
+  type ScenePart,
+  type SurveyDepth,
+  surveyAgreement,
+} from './survey';
+export { proposalsOf, withAllTaken, withProposals } from './take-rows';

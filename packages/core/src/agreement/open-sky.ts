@@ -1,0 +1,80 @@
+import { boxMean } from '@diplex/imaging';
+import { type LightPatch, luminances } from './light-patch';
+
+/** Sky changes by less than so many stops from pixel to pixel, around each place. */
+const SMOOTH = 0.02;
+const AROUND = 3;
+
+/** It is no darker than that, and no smaller than such a share of the picture. */
+const [DARKEST, SMALLEST] = [0.15, 0.03];
+
+/** So near to it nothing counts either: haze, and light that it throws over edges. */
+const BORDER = 6;
+
+/** With less than this left beside it, the sky is all there is to go by. */
+const LEAST_LEFT = 0.04;
+
+function slopes({ width, height }: LightPatch, values: Float32Array): Float32Array {
+  const at = (x: number, y: number) =>
+    values[
+      Math.max(0, Math.min(height - 1, y)) * width + Math.max(0, Math.min(width - 1, x))
+    ] as number;
+  return values.map((_, p) => {
+    const [x, y] = [p % width, Math.floor(p / width)];
+    return Math.hypot(at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)) / 2;
+  });
+}
+
+/** Grows what is marked from the upper border on through pixels that may belong to it; each connected part by itself. */
+function fromAbove({ width, height }: LightPatch, may: Uint8Array): Uint8Array {
+  const found = new Uint8Array(may.length);
+  const seen = new Uint8Array(may.length);
+  for (let x = 0; x < width; x++) {
+    if (!may[x] || seen[x]) continue;
+    const part = [x];
+    seen[x] = 1;
+    for (let i = 0; i < part.length; i++) {
+      const p = part[i] as number;
+      const column = p % width;
+      const beside = [
+        column > 0 ? p - 1 : -1,
+        column < width - 1 ? p + 1 : -1,
+        p - width,
+        p + width,
+      ];
+      for (const q of beside) {
+        if (q < 0 || q >= may.length || !may[q] || seen[q]) continue;
+        seen[q] = 1;
+        part.push(q);
+      }
+    }
+    if (part.length < SMALLEST * width * height) continue;
+    for (const p of part) found[p] = 1;
+  }
+  return found;
+}
+
+/**
+ * Where open sky is seen: bright, smooth, and reaching the upper border. It gives light, and does not show how much
+ * falls on things. Nothing where hardly anything is left beside it.
+ * @param patch a whole picture, a little blurred
+ */
+export function openSky(patch: LightPatch): Uint8Array {
+  const { width, height, weights } = patch;
+  const of = luminances(patch);
+  const stops = of.map((value) => Math.log2(value + 0.002));
+  const rough = boxMean(slopes(patch, stops), width, height, AROUND);
+  const may = Uint8Array.from(weights, (weight, p) =>
+    weight > 0 && (rough[p] as number) < SMOOTH && (of[p] as number) > DARKEST ? 1 : 0,
+  );
+  const found = fromAbove(patch, may);
+  const grown = boxMean(Float32Array.from(found), width, height, BORDER);
+  let [all, left] = [0, 0];
+  for (let p = 0; p < weights.length; p++) {
+    if (weights[p] === 0) continue;
+    all++;
+    if (grown[p] === 0) left++;
+  }
+  if (left < LEAST_LEFT * all) return new Uint8Array(found.length);
+  return Uint8Array.from(grown, (share) => (share > 1e-6 ? 1 : 0));
+}

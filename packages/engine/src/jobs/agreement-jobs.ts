@@ -1,0 +1,6 @@
+import { surveyAgreement } from '@diplex/core';
+import type { JobHandler } from './job-handler';
+
+export const surveyAgreementJob: JobHandler<'survey-agreement'> = (ask, { pixels }) => ({
+  answer: surveyAgreement({ ...ask, composition: pixels.composition(ask.composition) }, pixels),
+});
