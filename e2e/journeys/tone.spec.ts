@@ -120,7 +120,7 @@ test('brushes on tone lay down how strong a step is', async ({ page }) => {
   });
 
   await test.step('other brushes have steps of their own; all of it is undone', async () => {
-    await page.keyboard.press('w');
+    await page.keyboard.press('a');
     await page.getByRole('button', { name: 'Drain', exact: true }).click();
     await bench.drag(over);
     expect(grey(await bench.colourAt(COAT))).toBeLessThan(grey(coat));

@@ -38,4 +38,4 @@ export { mixStep, type PointStep, runPoints } from './run-points';
 export { isAtWork, presentValues, valueProblems } from './step-values';
 export { definitionOf, STEPS, stepEntry } from './table';
 export { WAVEFORM } from './waveform';
-export { balanceFor, balanceForEncoded } from './white-balance/balance';
+export { balanceFor, balanceForEncoded, balanceMatrix } from './white-balance/balance';

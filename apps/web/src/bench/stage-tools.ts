@@ -8,7 +8,11 @@ export const STAGE_TOOLS = {
     ...(['sweep', 'marks', 'ramp', 'tones', 'component'] as const),
   ],
   arrange: ['place', 'bend', 'push', 'plane', 'stand', 'shape', 'letter', 'paint', 'clone', 'crop'],
-  match: ['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush', 'sample'],
+  match: [
+    'agree',
+    ...(['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush'] as const),
+    'sample',
+  ],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;
 

@@ -71,6 +71,12 @@ function ArrangeToolSection() {
   return Section ? <Section /> : null;
 }
 
+function MatchToolSection() {
+  const tool = useHand((state) => state.tools.match);
+  const Section = tool && TOOLS[tool].Section;
+  return Section ? <Section /> : null;
+}
+
 function EdgeCheck({ holder }: PanelProps) {
   const makes = useHand((state) => state.makes);
   if (!holder?.maskUse || makes !== 'part' || stepIdOf(holder.id) !== null) return null;
@@ -135,6 +141,7 @@ const match: StageHome = {
   Options: MatchOptions,
   panels: [
     Head,
+    MatchToolSection,
     ({ layer }) => layer && <ReadingsSection layer={layer} />,
     ({ layer }) => layer && <FuseSection layer={layer} />,
     ({ layer }) => layer && <ExposureBlend layer={layer} />,

@@ -1,5 +1,6 @@
 import type { ToolName } from '../bench/stage-tools';
 import { colourTool } from '../chain/colour-tool';
+import { agree } from './agree';
 import { bend } from './bend';
 import { brush } from './brush';
 import { clone } from './clone';
@@ -26,7 +27,7 @@ import type { ToolHome } from './tool-home';
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
   ...{ bend, push, plane, stand, shape, letter, paint, clone, crop },
-  ...{ 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
+  ...{ agree, 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },
 };

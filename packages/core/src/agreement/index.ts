@@ -1,3 +1,4 @@
+export { byExample } from './by-example';
 export {
   AGREEMENT_ROWS,
   type AgreementRow,

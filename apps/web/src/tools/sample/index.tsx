@@ -24,7 +24,7 @@ const sampleTool: Tool = {
 /** Puts places on the picture whose colours are read, before and after. */
 export const sample: ToolHome = {
   tool: sampleTool,
-  tray: { words: 'Sample', key: 'a', icon: IconColorPicker },
+  tray: { words: 'Sample', key: 'g', icon: IconColorPicker },
   Sentence: () => (
     <>
       Reads a colour: press on the picture to put a sample there, drag one to move it. Nothing

@@ -40,17 +40,17 @@ function toneBrush(kind: string, tray: { words: string; key: string; icon: Icon 
 }
 
 export const dodgeBurn = toneBrush('dodge-burn', {
-  ...{ words: 'Dodge, burn', key: 'q', icon: IconBrightnessHalf },
+  ...{ words: 'Dodge, burn', key: 't', icon: IconBrightnessHalf },
 });
 export const drainEnrich = toneBrush('drain-enrich', {
-  ...{ words: 'Drain, enrich', key: 'w', icon: IconDropletHalf2 },
+  ...{ words: 'Drain, enrich', key: 'a', icon: IconDropletHalf2 },
 });
 export const warmCool = toneBrush('warm-cool', {
-  ...{ words: 'Warm, cool', key: 'e', icon: IconTemperature },
+  ...{ words: 'Warm, cool', key: 's', icon: IconTemperature },
 });
 export const softenSharpen = toneBrush('soften-sharpen', {
-  ...{ words: 'Soften, sharpen', key: 'r', icon: IconBlur },
+  ...{ words: 'Soften, sharpen', key: 'd', icon: IconBlur },
 });
 export const tintBrush = toneBrush('tint-brush', {
-  ...{ words: 'Tint', key: 't', icon: IconColorSwatch },
+  ...{ words: 'Tint', key: 'f', icon: IconColorSwatch },
 });

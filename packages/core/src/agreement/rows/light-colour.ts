@@ -15,7 +15,7 @@ export function kelvinOf(temperature: number): number {
 
 export const lightColourRow: AgreementRow = {
   name: 'light colour',
-  words: 'Colour of the light',
+  words: 'Light colour',
   round: 'light',
   scale: [-120, 180],
   tolerance: 8,

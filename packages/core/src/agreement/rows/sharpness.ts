@@ -18,7 +18,7 @@ export const sharpnessRow: AgreementRow = {
       sure: edges / (edges + 200),
     };
   },
-  said: ({ apart }) => `${signed(apart, 1)} px ${apart > 0 ? 'softer' : 'sharper'}`,
+  said: ({ apart }) => `${signed(apart, 1)} px`,
   propose({ subject, scene, apart, sure }, _a, _b, share) {
     if (apart > 0) {
       // Variances add up.

@@ -1,0 +1,89 @@
+import { type Agreement, agreementNeeds, type SurveyDepth } from '@diplex/core';
+import {
+  addLayer,
+  type Composition,
+  groupOf,
+  isGlass,
+  type Layer,
+  layerById,
+  listAround,
+  newId,
+  perform,
+  placedAt,
+  plainLayer,
+  type Step,
+  setChain,
+} from '@diplex/document';
+import { compositionKey, pageEngine, pageSupply } from '../../bench/engine';
+import type { AgreeSettings } from './settings';
+
+/** The layer whose chain is changed, in a composition in which it is. */
+export interface AgreeSide {
+  readonly composition: Composition;
+  readonly target: Layer;
+  /** How it comes into the composition; null where it is there. */
+  readonly added: {
+    readonly layer: Layer;
+    readonly into: string | null;
+    readonly at: number;
+  } | null;
+}
+
+/** The name of the glass that changes the scene for a thing. */
+function sceneName(thing: Layer): string {
+  return `Scene for ${thing.name}`;
+}
+
+/** The thing itself, or the glass right behind it that changes the scene: that of before, or a new one. */
+export function sideOf(
+  composition: Composition,
+  thing: Layer,
+  brings: AgreeSettings['brings'],
+): AgreeSide {
+  if (brings === 'thing') return { composition, target: thing, added: null };
+  const into = groupOf(composition, thing.id)?.id ?? null;
+  const list = listAround(composition, into);
+  const at = list.indexOf(thing.id);
+  const behind = layerById(composition, list[at - 1] ?? '');
+  if (behind && isGlass(behind) && behind.name === sceneName(thing)) {
+    return { composition, target: behind, added: null };
+  }
+  const glass = plainLayer(newId(), sceneName(thing), { kind: 'glass' }, placedAt({ x: 0, y: 0 }));
+  const added = { layer: glass, into, at };
+  return { composition: perform(composition, addLayer, added).composition, target: glass, added };
+}
+
+/** Measures a thing and its scene; what is brought to the other is told as the subject. */
+export async function measured(
+  composition: Composition,
+  thing: string,
+  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+  depth: SurveyDepth,
+  signal?: AbortSignal,
+): Promise<Agreement> {
+  const place = { composition, layer: thing, scene, depth };
+  const needs = agreementNeeds(place);
+  const letGo = await pageSupply().bring(needs.sources, needs.painted);
+  try {
+    const ask = { ...place, composition: compositionKey(composition) };
+    const options = { priority: 2, ...(signal && { signal }) };
+    const found = await pageEngine().run('survey-agreement', ask, options);
+    return brings === 'thing' ? found : { subject: found.scene, scene: found.subject };
+  } finally {
+    letGo();
+  }
+}
+
+/** Measures both as they would be with a chain on the side that is changed. */
+export function measuredWith(
+  { composition, target }: AgreeSide,
+  thing: string,
+  settings: Pick<AgreeSettings, 'scene' | 'brings'>,
+  signal: AbortSignal,
+) {
+  return (steps: readonly Step[], depth: SurveyDepth) => {
+    const args = { layer: target.id, steps, said: 'Agreed' };
+    const changed = perform(composition, setChain, args).composition;
+    return measured(changed, thing, settings, depth, signal);
+  };
+}
