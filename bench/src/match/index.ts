@@ -1,6 +1,12 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Agreement, surveyAgreement, withAllTaken } from '@diplex/core';
+import {
+  type Agreement,
+  proposeRelight,
+  surveyAgreement,
+  withAllTaken,
+  withProposals,
+} from '@diplex/core';
 import { type Composition, perform, type Step, setChain } from '@diplex/document';
 import sharp from 'sharp';
 import { baselinesOf } from './baselines';
@@ -38,6 +44,21 @@ async function* stagesOf(given: Awaited<ReturnType<typeof givenOf>>): AsyncGener
   const steps = await withAllTaken([], 1, measure);
   const pixels = deliveredPixels(withChain(composition, steps), reader);
   yield { method: 'agree', pixels, seconds: (performance.now() - began) / 1000 };
+  const lit = performance.now();
+  const found = measure(steps, 'all');
+  const relight = proposeRelight(found, 1);
+  if (process.env.TOLD)
+    console.log(
+      JSON.stringify(found.subject.direction),
+      JSON.stringify(found.scene.direction),
+      JSON.stringify(relight?.values),
+    );
+  const relit = withProposals(steps, relight ? [relight] : []);
+  yield {
+    method: 'light',
+    pixels: deliveredPixels(withChain(composition, relit), reader),
+    seconds: (performance.now() - lit) / 1000,
+  };
 }
 
 function lineOf({ method, ...row }: MatchRow): string {

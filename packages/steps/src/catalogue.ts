@@ -17,6 +17,7 @@ export { lightsDarksStep } from './lights-darks';
 export { localContrastStep } from './local-contrast';
 export { monochromeStep } from './monochrome';
 export { posteriseStep } from './posterise';
+export { relightStep } from './relight';
 export { saturationStep } from './saturation';
 export { sharpenStep } from './sharpen';
 export { softenSharpenStep } from './soften-sharpen';

@@ -1,3 +1,4 @@
+import type { Rect } from '@diplex/document';
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import type { MixSpaceName } from '@diplex/kernels';
 
@@ -36,13 +37,28 @@ export type PointOperation = Readonly<Partial<Record<PointSpace, LoadChange>>>;
 /** Bins of a histogram over encoded values. */
 export const HISTOGRAM_BINS = 1024;
 
+/**
+ * What of all that comes in a step goes by: a histogram (how many have each value of red, green, blue, lightness), or the
+ * shape that its outline tells of (see `inflatedNormals`).
+ */
+export type Measure = 'histogram' | 'shape';
+
+/** Four numbers for each place of a grid. */
+export interface Measured {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+  /** What the grid of a shape lies over, in composition pixels. */
+  readonly place: Rect;
+}
+
 /** Each pixel by itself. */
 export interface PointComputation<Values> {
   readonly reads: 'point';
-  /** Whether it goes by a histogram of all that comes in: how many have each value of red, green, blue, lightness. */
-  readonly measures?: true;
-  /** Done once for the same values and histogram. */
-  prepare(values: Values, histogram: Float32Array | null): readonly PointOperation[];
+  /** Left out where it goes by nothing but each pixel. */
+  readonly measures?: Measure;
+  /** Done once for the same values and what was measured. */
+  prepare(values: Values, measured: Measured | null): readonly PointOperation[];
 }
 
 /** Each pixel from itself and a Gaussian blur of what lies around it. */

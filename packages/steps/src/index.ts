@@ -3,6 +3,8 @@ export { CHROMA_PLANE, CHROMA_REACH } from './chroma-plane';
 export {
   type Computation,
   HISTOGRAM_BINS,
+  type Measure,
+  type Measured,
   type NearComputation,
   type PointComputation,
   type PointOperation,
@@ -34,6 +36,7 @@ export {
 export { newStep } from './new-step';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
 export { setStepValues } from './operations/set-step-values';
+export { inflatedNormals } from './relight/inflated-normals';
 export { mixStep, type PointStep, runPoints } from './run-points';
 export { isAtWork, presentValues, valueProblems } from './step-values';
 export { definitionOf, STEPS, stepEntry } from './table';

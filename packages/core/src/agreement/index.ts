@@ -1,4 +1,6 @@
 export { byExample } from './by-example';
+export type { LightDirection } from './measures/light-direction';
+export { proposeRelight } from './propose-relight';
 export {
   AGREEMENT_ROWS,
   type AgreementRow,

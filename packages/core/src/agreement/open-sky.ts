@@ -78,3 +78,18 @@ export function openSky(patch: LightPatch): Uint8Array {
   if (left < LEAST_LEFT * all) return new Uint8Array(found.length);
   return Uint8Array.from(grown, (share) => (share > 1e-6 ? 1 : 0));
 }
+
+/** Sky whose channels differ by no more, as a share of the brightest, is grey. */
+const GREY = 0.12;
+
+/** How much of a picture is grey sky, 0..1. */
+export function overcastShare({ light, weights }: LightPatch, sky: Uint8Array): number {
+  let grey = 0;
+  for (let p = 0; p < weights.length; p++) {
+    if (!sky[p]) continue;
+    const rgb = [light[p * 3] as number, light[p * 3 + 1] as number, light[p * 3 + 2] as number];
+    const most = Math.max(...rgb);
+    if (most - Math.min(...rgb) < GREY * most) grey++;
+  }
+  return grey / Math.max(1, weights.length);
+}

@@ -1,6 +1,7 @@
 import type { LightPatch } from './light-patch';
 import { type Chroma, chromaOf } from './measures/chroma';
 import { type LightColour, lightColour } from './measures/light-colour';
+import { type LightDirection, lightDirection } from './measures/light-direction';
 import { type LightLevel, lightLevel } from './measures/light-level';
 import { type Noise, noiseOf } from './measures/noise';
 import { type Sharpness, sharpnessOf } from './measures/sharpness';
@@ -22,6 +23,7 @@ export interface ToneSignature {
 export interface DetailSignature {
   readonly noise: Noise;
   readonly sharpness: Sharpness | null;
+  readonly direction: LightDirection | null;
 }
 
 /** All that is measured of a thing, or of the scene around it. */
@@ -41,7 +43,19 @@ export function toneSignature(soft: LightPatch): ToneSignature {
   };
 }
 
-/** @param patch in the composition's own pixels */
-export function detailSignature(patch: LightPatch): DetailSignature {
-  return { noise: noiseOf(patch), sharpness: sharpnessOf(patch) };
+/**
+ * @param patch in the composition's own pixels
+ * @param whole all of it, in about 800 pixels
+ * @param overcast how much of that is grey sky, 0..1
+ */
+export function detailSignature(
+  patch: LightPatch,
+  whole: LightPatch,
+  overcast = 0,
+): DetailSignature {
+  return {
+    noise: noiseOf(patch),
+    sharpness: sharpnessOf(patch),
+    direction: lightDirection(whole, overcast),
+  };
 }

@@ -18,7 +18,7 @@ import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { type LightPatch, patchOf, smoothed } from './light-patch';
 import { nearness } from './nearness';
-import { openSky } from './open-sky';
+import { openSky, overcastShare } from './open-sky';
 import { detailSignature, type Signature, toneSignature } from './signature';
 
 /** What of the scene counts: what lies around the thing, the nearer the more; all of it; what is in the area. */
@@ -45,14 +45,31 @@ export interface Agreement {
 /** Tones are measured on a picture of at most this side. */
 const SMALL_SIDE = 400;
 
+/** The light's direction is told by relief, which needs finer ones. */
+const RELIEF_SIDE = 800;
+
 /** Detail is measured on so much of the thing, and of the scene around its middle, in composition pixels. */
 const [THING_SIDE, SCENE_SIDE] = [640, 900];
+
+/** A part of the canvas at a scale. */
+interface Seen {
+  readonly rect: Rect;
+  readonly scale: number;
+}
+
+/** All of the canvas, its longer side so long at most. */
+function allOf({ canvas: { width, height } }: Composition, side: number): Seen {
+  const scale = Math.min(1, side / Math.max(width, height));
+  const long = (length: number) => Math.max(1, Math.floor(length * scale));
+  return { rect: { x: 0, y: 0, width: long(width), height: long(height) }, scale };
+}
 
 interface Views {
   readonly subject: GraphNode;
   readonly scene: GraphNode;
   readonly area: GraphNode | null;
-  readonly small: { readonly rect: Rect; readonly scale: number };
+  readonly small: Seen;
+  readonly relief: Seen;
   /** Null where nothing of the thing is on the canvas. */
   readonly thing: Rect | null;
   readonly around: Rect | null;
@@ -81,20 +98,13 @@ function viewsOf(place: AgreementPlace): Views {
   const graph = graphOf(composition);
   const { width, height } = composition.canvas;
   const canvas = { x: 0, y: 0, width, height };
-  const scale = Math.min(1, SMALL_SIDE / Math.max(width, height));
   const shown = intersectRects(roundOut(layerBounds(composition, layer)), canvas);
   const thing = isEmpty(shown) ? null : centred(shown, THING_SIDE, shown);
   return {
     ...graph.thingAndScene(layer),
     area: scene === 'area' ? graph.layer(areaLayer(composition)).mask : null,
-    small: {
-      rect: {
-        ...{ x: 0, y: 0 },
-        width: Math.max(1, Math.floor(width * scale)),
-        height: Math.max(1, Math.floor(height * scale)),
-      },
-      scale,
-    },
+    small: allOf(composition, SMALL_SIDE),
+    relief: allOf(composition, RELIEF_SIDE),
     thing,
     around: thing && centred(thing, SCENE_SIDE, canvas),
   };
@@ -102,9 +112,11 @@ function viewsOf(place: AgreementPlace): Views {
 
 /** What has to be at hand for `surveyAgreement`. */
 export function agreementNeeds(place: AgreementPlace): Leaves {
-  const { subject, scene, area, small, thing, around } = viewsOf(place);
-  const parts: Leaves[] = [subject, scene, ...(area ? [area] : [])].map((node) =>
-    neededBy(node, small.rect, small.scale),
+  const { subject, scene, area, small, relief, thing, around } = viewsOf(place);
+  const nodes = [subject, scene, ...(area ? [area] : [])];
+  const seen = place.depth === 'all' ? [small, relief] : [small];
+  const parts: Leaves[] = seen.flatMap(({ rect, scale }) =>
+    nodes.map((node) => neededBy(node, rect, scale)),
   );
   if (place.depth === 'all' && thing && around) {
     parts.push(neededBy(subject, thing, 1), neededBy(scene, around, 1));
@@ -168,7 +180,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
   const thing = picture(views.subject, small.rect, small.scale);
   const behind = picture(views.scene, small.rect, small.scale);
   const scene = withoutSky(smoothed(patchOf(behind, counts(thing, small.rect, small.scale))));
-  const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null };
+  const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null, direction: null };
   const own = smoothed(patchOf(thing));
   const tones = { subject: toneSignature(own), scene: toneSignature(scene) };
   if (depth === 'tones' || !views.thing || !views.around) {
@@ -177,9 +189,19 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
   const near = picture(views.subject, views.thing, 1);
   const around = picture(views.scene, views.around, 1);
   const area = views.area ? counts(near, views.around, 1) : undefined;
+  const { relief } = views;
+  const [thingRelief, sceneRelief] = [views.subject, views.scene].map((node) =>
+    picture(node, relief.rect, relief.scale),
+  ) as [FloatImage, FloatImage];
+  const open = patchOf(sceneRelief, counts(thingRelief, relief.rect, relief.scale));
+  const sky = openSky(smoothed(open));
+  const lit = { ...open, weights: open.weights.map((weight, p) => (sky[p] ? 0 : weight)) };
   return {
-    subject: { ...tones.subject, ...detailSignature(patchOf(near)) },
-    scene: { ...tones.scene, ...detailSignature(patchOf(around, area)) },
+    subject: { ...tones.subject, ...detailSignature(patchOf(near), patchOf(thingRelief)) },
+    scene: {
+      ...tones.scene,
+      ...detailSignature(patchOf(around, area), lit, overcastShare(open, sky)),
+    },
   };
 }
 

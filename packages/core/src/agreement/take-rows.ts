@@ -55,6 +55,7 @@ const AGREED: Readonly<Record<string, AgreedKind>> = {
     }),
   },
   curves: { round: 'tones', joined: oneAfterTheOther },
+  relight: { round: 'tones', joined: (_, more) => more },
   blur: { round: 'sharpness', joined: squaresSummed('size') },
   sharpen: { round: 'sharpness', joined: summed('strength') },
   grain: { round: 'grain', joined: squaresSummed('darks', 'mids', 'lights') },

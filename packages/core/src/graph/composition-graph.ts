@@ -53,6 +53,7 @@ import {
   definitionOf,
   HISTOGRAM,
   isAtWork,
+  type Measure,
   presentValues,
   stepEntry,
 } from '@diplex/steps';
@@ -71,6 +72,7 @@ import {
   MaskUseNode,
   SteepNode,
 } from './nodes/mask-nodes';
+import { NormalsNode } from './nodes/normals-node';
 import {
   CoatNode,
   type Laid as LaidDown,
@@ -90,6 +92,7 @@ import {
   CoveredNode,
   type DrawnPoint,
   type Frame,
+  type MeasureNode,
   NearNode,
   PointRunNode,
 } from './nodes/step-nodes';
@@ -170,6 +173,23 @@ export function graphOf(composition: Composition): CompositionGraph {
   graphs.set(composition, made);
   return made;
 }
+
+/** How what a step goes by is measured. */
+const MEASURES: Readonly<
+  Record<
+    Measure,
+    (
+      content: GraphNode,
+      coverage: GraphNode | null,
+      frame: Frame,
+      mixIn: Composition['mixIn'],
+    ) => MeasureNode
+  >
+> = {
+  histogram: (content, coverage, frame, mixIn) =>
+    new CountNode(HISTOGRAM, content, coverage, frame, mixIn),
+  shape: (content, coverage, frame) => new NormalsNode(content, coverage, frame),
+};
 
 /** What a histogram is read of. */
 export type ReadOf = 'composition' | 'area' | { readonly layer: string };
@@ -358,10 +378,10 @@ export class CompositionGraph {
       if (!compute) continue;
       if (compute.reads === 'point') {
         if (compute.measures) endRun();
-        const histogram = compute.measures
-          ? new CountNode(HISTOGRAM, content, coverage, frame, mixIn)
+        const measure = compute.measures
+          ? MEASURES[compute.measures](content, coverage, frame, mixIn)
           : null;
-        run.push({ step, compute, mask, histogram });
+        run.push({ step, compute, mask, measure });
         continue;
       }
       endRun();

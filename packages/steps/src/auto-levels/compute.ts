@@ -36,11 +36,11 @@ export function percentiles(
 /** Spreads the values between two percentiles of the whole picture over all that there are. */
 export const computeAutoLevels: PointComputation<Values> = {
   reads: 'point',
-  measures: true,
+  measures: 'histogram',
   prepare({ darks, lights, channels }, histogram) {
     if (!histogram) return [];
     const tone = (of: readonly number[]) => {
-      const { black, white } = percentiles(histogram, of, darks, lights);
+      const { black, white } = percentiles(histogram.data, of, darks, lights);
       return (value: number) => (value - black) / (white - black);
     };
     if (channels === 'each') return [byTones([tone([0]), tone([1]), tone([2])])];

@@ -22,7 +22,6 @@ import {
 import { clampToAlpha, type MixSpaceName } from '@diplex/kernels';
 import {
   type Count,
-  HISTOGRAM,
   mixStep,
   type NearComputation,
   type PointComputation,
@@ -61,7 +60,7 @@ export interface Frame {
 }
 
 /** Where there is anything of a node, as one rectangle in whole pixels. */
-function domainOf(node: GraphNode, { canvas }: Frame, scale: number): Rect {
+export function domainOf(node: GraphNode, { canvas }: Frame, scale: number): Rect {
   const extent = node.extent(scale);
   if (extent !== 'everywhere') {
     return extent.reduce<Rect>(uniteRects, { x: 0, y: 0, width: 0, height: 0 });
@@ -107,8 +106,10 @@ export function countRect({ width, height }: Count): Rect {
 }
 
 /** How many pixels of a picture fall into each bin; the same whatever part of it is seen at what scale. */
-export class CountNode extends GraphNode {
+export class CountNode extends GraphNode implements MeasureNode {
   override readonly keeps = true;
+  readonly bins: Rect;
+  readonly place: Rect;
   private readonly measuredAt: number;
 
   /** @param coverage how much each pixel counts; null for all alike */
@@ -120,7 +121,9 @@ export class CountNode extends GraphNode {
     private readonly space: MixSpaceName,
   ) {
     super(count.name, [space], [input, ...(coverage ? [coverage] : [])], 4);
-    const { width, height } = domainOf(input, frame, 1);
+    this.bins = countRect(count);
+    this.place = domainOf(input, frame, 1);
+    const { width, height } = this.place;
     this.measuredAt = Math.min(1, MEASURED_SIDE / Math.max(1, width, height));
   }
 
@@ -150,16 +153,24 @@ export class CountNode extends GraphNode {
   }
 }
 
-/** A point step, and what it measures, if it does. */
+/** Something measured of a whole picture, as an image of its own: a grid of four numbers each. */
+export interface MeasureNode extends GraphNode {
+  /** The grid as an image. */
+  readonly bins: Rect;
+  /** What it lies over, in composition pixels. */
+  readonly place: Rect;
+}
+
+/** A point step, and what it goes by, if it does. */
 export interface DrawnPoint extends DrawnStep<PointComputation<Values>> {
-  readonly histogram: GraphNode | null;
+  readonly measure: MeasureNode | null;
 }
 
 /** Steps that change each pixel by itself, one after the other without storing what lies between. */
 export class PointRunNode extends GraphNode {
-  /** For each step, the places of its mask and of its histogram among the inputs; -1 for none. */
-  private readonly places: readonly { readonly mask: number; readonly histogram: number }[];
-  /** What was prepared for the last histograms seen; those that measure nothing are prepared once. */
+  /** For each step, the places of its mask and of what it goes by among the inputs; -1 for none. */
+  private readonly places: readonly { readonly mask: number; readonly measure: number }[];
+  /** What was prepared; steps that go by nothing else are prepared once. */
   private readonly prepared: (readonly PointOperation[] | undefined)[];
 
   constructor(
@@ -170,9 +181,9 @@ export class PointRunNode extends GraphNode {
   ) {
     const inputs = [input];
     const place = (node: GraphNode | null) => (node ? inputs.push(node) - 1 : -1);
-    const places = steps.map(({ mask, histogram }) => ({
+    const places = steps.map(({ mask, measure }) => ({
       mask: place(mask),
-      histogram: place(histogram),
+      measure: place(measure),
     }));
     const { toShares, aspect } = frame;
     super('points', [...steps.map(told), space, [...toShares], aspect], inputs, 4);
@@ -180,8 +191,10 @@ export class PointRunNode extends GraphNode {
     this.prepared = steps.map(() => undefined);
   }
 
-  private isHistogram(input: number): boolean {
-    return this.places.some(({ histogram }) => histogram === input);
+  /** What a step goes by, if an input is that. */
+  private measureAt(input: number): MeasureNode | null {
+    const at = this.places.findIndex(({ measure }) => measure === input);
+    return this.steps[at]?.measure ?? null;
   }
 
   extent(scale: number): Region {
@@ -189,21 +202,18 @@ export class PointRunNode extends GraphNode {
   }
 
   override inputScale(input: number, scale: number): number {
-    return this.isHistogram(input) ? 1 : scale;
+    return this.measureAt(input) ? 1 : scale;
   }
 
   override needs(input: number, out: Rect, scale: number): Demand {
-    return this.isHistogram(input)
-      ? { rect: countRect(HISTOGRAM), scale: 1 }
-      : { rect: out, scale };
+    const measure = this.measureAt(input);
+    return measure ? { rect: measure.bins, scale: 1 } : { rect: out, scale };
   }
 
   override through(at: (input: number) => Region, scale: number): Region {
-    const measured = this.places.some(
-      ({ histogram }) => histogram >= 0 && !isNowhere(at(histogram)),
-    );
+    const measured = this.places.some(({ measure }) => measure >= 0 && !isNowhere(at(measure)));
     if (measured) return this.extent(scale);
-    return super.through((input) => (this.isHistogram(input) ? [] : at(input)), scale);
+    return super.through((input) => (this.measureAt(input) ? [] : at(input)), scale);
   }
 
   draw(out: Rect, scale: number, from: Drawing): Image | null {
@@ -222,10 +232,12 @@ export class PointRunNode extends GraphNode {
   }
 
   private operations(i: number, from: Drawing): readonly PointOperation[] {
-    const { compute, step } = this.steps[i] as DrawnPoint;
-    const { histogram } = this.places[i] as { histogram: number };
-    if (histogram >= 0) {
-      return compute.prepare(presentValues(step), from.see(histogram)?.data ?? null);
+    const { compute, step, measure } = this.steps[i] as DrawnPoint;
+    const seen = measure && from.see(this.places[i]?.measure ?? -1);
+    if (measure) {
+      const { width, height } = measure.bins;
+      const measured = seen && { width, height, data: seen.data, place: measure.place };
+      return compute.prepare(presentValues(step), measured);
     }
     const known = this.prepared[i] ?? compute.prepare(presentValues(step), null);
     this.prepared[i] = known;

@@ -1,0 +1,109 @@
+import { LUMA } from '@diplex/imaging';
+import { decodeExactly } from '@diplex/kernels';
+import type { Measured, PointComputation } from '../computation';
+import type { StepColour, ValuesOf } from '../fields';
+import type { relight } from './definition';
+
+type Values = ValuesOf<typeof relight.fields>;
+
+/** The thing's own light is taken to come from so far towards the viewer, and to be so strong where all of it is taken out. */
+const [OWN_ELEVATION, OWN_STRENGTH] = [30, 0.8];
+
+/** No place becomes lighter or darker by more, as a logarithm. */
+const MOST = 1.6;
+
+/** How much of its colour a lamp gives the side that it lies on. */
+const COLOURED = 0.8;
+
+type Direction = readonly [right: number, down: number, viewer: number];
+
+/** @param azimuth degrees clockwise from up in the picture; @param elevation degrees towards the viewer */
+function towards(azimuth: number, elevation: number): Direction {
+  const [a, e] = [azimuth, elevation].map((degrees) => (degrees * Math.PI) / 180) as [
+    number,
+    number,
+  ];
+  return [Math.cos(e) * Math.sin(a), -Math.cos(e) * Math.cos(a), Math.sin(e)];
+}
+
+/** The colour of a lamp as gains that leave luminance as it is. */
+function gainsOf({ r, g, b }: StepColour): readonly number[] {
+  const light = [r, g, b].map((value) => decodeExactly(value / 255));
+  const all = LUMA.reduce((sum, share, c) => sum + share * (light[c] as number), 0);
+  return light.map((value) => (all > 0.002 ? value / all : 1));
+}
+
+/** How much each place faces a light, less what the whole thing does on average. */
+function facing({ data }: Measured, [x, y, z]: Direction): Float32Array {
+  const out = new Float32Array(data.length / 4);
+  let [sum, all] = [0, 0];
+  for (let p = 0, i = 0; p < out.length; p++, i += 4) {
+    const share = data[i + 3] as number;
+    const faced =
+      x * (data[i] as number) + y * (data[i + 1] as number) + z * (data[i + 2] as number);
+    out[p] = faced;
+    sum += share * faced;
+    all += share;
+  }
+  const mean = all > 0 ? sum / all : 0;
+  return out.map((value) => value - mean);
+}
+
+/** The gains of light over the measured grid, three a place. */
+function gainMap(values: Values, measured: Measured): Float32Array {
+  const lit = facing(measured, towards(values.azimuth, values.elevation));
+  const own = facing(measured, towards(values.ownAzimuth, OWN_ELEVATION));
+  const [key, surround] = [gainsOf(values.key), gainsOf(values.surround)];
+  const out = new Float32Array(lit.length * 3);
+  for (let p = 0; p < lit.length; p++) {
+    const by = values.strength * (lit[p] as number);
+    const change = by - values.taken * OWN_STRENGTH * (own[p] as number);
+    const gain = Math.exp(Math.max(-MOST, Math.min(MOST, change)));
+    const [side, lamp] = by > 0 ? [by, key] : [-by, surround];
+    const share = COLOURED * Math.min(1, side);
+    for (let c = 0; c < 3; c++) out[p * 3 + c] = gain * (1 + share * ((lamp[c] as number) - 1));
+  }
+  return out;
+}
+
+/**
+ * Light on a thing whose shape is guessed from its outline: each place becomes lighter by how much it faces the lamp,
+ * and darker where it faces away, by gains of light, so that texture stays.
+ */
+export const computeRelight: PointComputation<Values> = {
+  reads: 'point',
+  measures: 'shape',
+  prepare(values, measured) {
+    if (!measured || measured.width < 2 || measured.height < 2) return [];
+    const gains = gainMap(values, measured);
+    const { width, height, place } = measured;
+    return [
+      {
+        light:
+          () =>
+          (run, { first, row, scale }) => {
+            const v = (((row + 0.5) / scale - place.y) / place.height) * height - 0.5;
+            const top = Math.max(0, Math.min(height - 2, Math.floor(v)));
+            const down = Math.max(0, Math.min(1, v - top));
+            const across = width / place.width / scale;
+            const start = (-place.x / place.width) * width - 0.5;
+            for (let p = 0, i = 0; i < run.length; p++, i += 4) {
+              const u = start + (first + p + 0.5) * across;
+              const left = Math.max(0, Math.min(width - 2, Math.floor(u)));
+              const right = Math.max(0, Math.min(1, u - left));
+              const at = (top * width + left) * 3;
+              const below = at + width * 3;
+              for (let c = 0; c < 3; c++) {
+                const upper =
+                  (gains[at + c] as number) * (1 - right) + (gains[at + 3 + c] as number) * right;
+                const lower =
+                  (gains[below + c] as number) * (1 - right) +
+                  (gains[below + 3 + c] as number) * right;
+                run[i + c] = (run[i + c] as number) * (upper * (1 - down) + lower * down);
+              }
+            }
+          },
+      },
+    ];
+  },
+};
