@@ -3,11 +3,23 @@ import { join } from 'node:path';
 import {
   type Agreement,
   proposeRelight,
+  proposeShadow,
   surveyAgreement,
   withAllTaken,
   withProposals,
 } from '@diplex/core';
-import { type Composition, perform, type Step, setChain } from '@diplex/document';
+import {
+  addLayer,
+  type Composition,
+  type Layer,
+  layerById,
+  perform,
+  placedAt,
+  plainLayer,
+  type ShadowContent,
+  type Step,
+  setChain,
+} from '@diplex/document';
 import sharp from 'sharp';
 import { baselinesOf } from './baselines';
 import { caseNames, givenOf, type MatchTruth, truthOf } from './cases';
@@ -23,6 +35,15 @@ export interface MatchRow extends MatchFigures {
 function withChain(composition: Composition, steps: readonly Step[]): Composition {
   const args = { layer: SUBJECT, steps, said: 'Agreed' };
   return perform(composition, setChain, args).composition;
+}
+
+/** A composition with a shadow right behind the thing. */
+function withShadow(composition: Composition, content: ShadowContent): Composition {
+  const layer = {
+    ...plainLayer('shadow', 'Shadow', content, placedAt({ x: 0, y: 0 })),
+    blending: 'multiply' as const,
+  };
+  return perform(composition, addLayer, { layer, at: 1 }).composition;
 }
 
 /** A thing laid over its scene, and what each stage makes of it. */
@@ -54,10 +75,20 @@ async function* stagesOf(given: Awaited<ReturnType<typeof givenOf>>): AsyncGener
       JSON.stringify(relight?.values),
     );
   const relit = withProposals(steps, relight ? [relight] : []);
+  const lighted = withChain(composition, relit);
   yield {
     method: 'light',
-    pixels: deliveredPixels(withChain(composition, relit), reader),
+    pixels: deliveredPixels(lighted, reader),
     seconds: (performance.now() - lit) / 1000,
+  };
+  const thrown = performance.now();
+  const shadow = proposeShadow(lighted, layerById(lighted, SUBJECT) as Layer, found, 1);
+  if (process.env.TOLD) console.log(JSON.stringify(shadow));
+  const shaded = shadow ? withShadow(lighted, shadow) : lighted;
+  yield {
+    method: 'shadow',
+    pixels: deliveredPixels(shaded, reader),
+    seconds: (performance.now() - thrown) / 1000,
   };
 }
 

@@ -251,8 +251,36 @@ export interface ShowingContent {
   readonly size?: Size;
 }
 
+/** On what a shadow falls: the ground on which a thing stands, or a wall behind it. */
+export const SHADOW_FALLS = ['ground', 'wall'] as const;
+
+/** The shadow of another layer, which follows it wherever it goes. */
+export interface ShadowContent {
+  readonly kind: 'shadow';
+  /** The layer that throws it. */
+  readonly of: string;
+  readonly falls: (typeof SHADOW_FALLS)[number];
+  /** From where the light comes: degrees clockwise from up in the picture, and towards the viewer. */
+  readonly azimuth: number;
+  readonly elevation: number;
+  /** Where the thing stands, and how high it reaches above that, in its own pixels. */
+  readonly foot: Point;
+  readonly height: number;
+  /** How far behind it the wall is, as a share of its height. */
+  readonly away: number;
+  /** How far the ground is seen from above: 0 edge-on, 1 straight down. */
+  readonly tilt: number;
+  /** How large the light is, and thus how fast the shadow becomes soft, 0..1. */
+  readonly softness: number;
+  /** How dark it is where the thing touches the ground, 0..1. */
+  readonly contact: number;
+  /** What is left of the light, and how much of the shadow there is. */
+  readonly colour: FillColour;
+}
+
 /** What a layer is made of. */
 export type Content =
+  | ShadowContent
   | ShowingContent
   | LetteringContent
   | PhotoContent
@@ -422,6 +450,7 @@ export type FillLayer = Layer & { readonly content: FillContent };
 export type GroupLayer = Layer & { readonly content: GroupContent };
 export type ShapeLayer = Layer & { readonly content: ShapeContent };
 export type LetteringLayer = Layer & { readonly content: LetteringContent };
+export type ShadowLayer = Layer & { readonly content: ShadowContent };
 export type PaintLayer = Layer & { readonly content: PaintContent };
 
 export function isPhoto(layer: Layer): layer is PhotoLayer {
@@ -442,6 +471,10 @@ export function isShowing(layer: Layer): layer is Layer & { readonly content: Sh
 
 export function isLettering(layer: Layer): layer is LetteringLayer {
   return layer.content.kind === 'lettering';
+}
+
+export function isShadow(layer: Layer): layer is ShadowLayer {
+  return layer.content.kind === 'shadow';
 }
 
 export function isPaint(layer: Layer): layer is PaintLayer {

@@ -1,5 +1,12 @@
 import { areaLayer } from './area';
-import { type Composition, hasExtent, type Layer, layerById } from './composition';
+import {
+  type Composition,
+  hasExtent,
+  type Layer,
+  layerById,
+  type ShadowContent,
+} from './composition';
+import { castBounds, castOf } from './geometry/cast';
 import { letteringBounds } from './geometry/lettering-outline';
 import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
 import { paintedBounds } from './geometry/painted-bounds';
@@ -56,6 +63,7 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
   if (content.kind === 'shape') return shapesBounds(content);
   if (content.kind === 'lettering') return letteringBounds(content);
   if (content.kind === 'paint') return paintedBounds(content.coats);
+  if (content.kind === 'shadow') return shadowBounds(composition, layer, content);
   return content.children.reduce<Rect>(
     (bounds, id) => {
       const child = layerById(composition, id);
@@ -68,6 +76,15 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
     },
     { x: 0, y: 0, width: 0, height: 0 },
   );
+}
+
+/** The bounds of a shadow: it counts from the corner of what it lies in. */
+function shadowBounds(composition: Composition, layer: Layer, content: ShadowContent): Rect {
+  const thing = layerById(composition, content.of);
+  if (!thing || thing.content.kind === 'shadow') return { x: 0, y: 0, width: 0, height: 0 };
+  const cast = castOf(content, layerMatrix(composition, thing));
+  const thrown = castBounds(cast, content, layerBounds(composition, thing));
+  return boundsAfter(invert(aroundMatrix(composition, layer)), thrown);
 }
 
 /** The bounds of what a showing shows. */

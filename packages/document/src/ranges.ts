@@ -41,6 +41,11 @@ export const RANGES = {
   lineHeight: { least: 0.1, most: 10, track: [0.6, 3] },
   /** Pixels of what a layer lies in, for each of its own. */
   scale: { least: 0.0001, most: 10_000, track: [0.001, 10] },
+  /** Degrees clockwise from up in the picture, and towards the viewer. */
+  azimuth: { least: 0, most: 360 },
+  elevation: { least: -60, most: 90 },
+  standHeight: { least: 1, most: 100_000 },
+  wallAway: { least: 0, most: 5, track: [0, 1.5] },
   /** L* of the surround. */
   surround: { least: 0, most: 100 },
 } as const satisfies Readonly<Record<string, Range>>;

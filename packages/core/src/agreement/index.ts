@@ -1,6 +1,7 @@
 export { byExample } from './by-example';
 export type { LightDirection } from './measures/light-direction';
 export { proposeRelight } from './propose-relight';
+export { proposeShadow } from './propose-shadow';
 export {
   AGREEMENT_ROWS,
   type AgreementRow,
@@ -10,6 +11,7 @@ export {
   type Round,
 } from './rows';
 export type { Signature } from './signature';
+export type { Silhouette } from './silhouette';
 export {
   type Agreement,
   type AgreementPlace,

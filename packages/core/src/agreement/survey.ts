@@ -20,6 +20,7 @@ import { type LightPatch, patchOf, smoothed } from './light-patch';
 import { nearness } from './nearness';
 import { openSky, overcastShare } from './open-sky';
 import { detailSignature, type Signature, toneSignature } from './signature';
+import { type Silhouette, silhouetteOf } from './silhouette';
 
 /** What of the scene counts: what lies around the thing, the nearer the more; all of it; what is in the area. */
 export const SCENE_PARTS = ['around', 'all', 'area'] as const;
@@ -40,6 +41,8 @@ export interface AgreementPlace {
 export interface Agreement {
   readonly subject: Signature;
   readonly scene: Signature;
+  /** How the thing stands in the picture; null where nothing of it is on the canvas. */
+  readonly silhouette: Silhouette | null;
 }
 
 /** Tones are measured on a picture of at most this side. */
@@ -180,11 +183,16 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
   const thing = picture(views.subject, small.rect, small.scale);
   const behind = picture(views.scene, small.rect, small.scale);
   const scene = withoutSky(smoothed(patchOf(behind, counts(thing, small.rect, small.scale))));
+  const silhouette = silhouetteOf(alphaOf(thing), small.scale);
   const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null, direction: null };
   const own = smoothed(patchOf(thing));
   const tones = { subject: toneSignature(own), scene: toneSignature(scene) };
   if (depth === 'tones' || !views.thing || !views.around) {
-    return { subject: { ...tones.subject, ...none }, scene: { ...tones.scene, ...none } };
+    return {
+      subject: { ...tones.subject, ...none },
+      scene: { ...tones.scene, ...none },
+      silhouette,
+    };
   }
   const near = picture(views.subject, views.thing, 1);
   const around = picture(views.scene, views.around, 1);
@@ -202,6 +210,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
       ...tones.scene,
       ...detailSignature(patchOf(around, area), lit, overcastShare(open, sky)),
     },
+    silhouette,
   };
 }
 

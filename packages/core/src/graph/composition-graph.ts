@@ -15,6 +15,7 @@ import {
   isGroup,
   isOfColours,
   isPaint,
+  isShadow,
   isShowing,
   isWarped,
   type Layer,
@@ -36,8 +37,10 @@ import {
   type PaintLayer,
   type PlaneMap,
   type Rect,
+  type ShadowLayer,
   type Step,
   scaling,
+  shadowCast,
   stepHolder,
   stepHolderId,
   stepIdOf,
@@ -84,6 +87,7 @@ import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './node
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { PushNode } from './nodes/push-node';
+import { ShadowNode } from './nodes/shadow-node';
 import { ShapesNode } from './nodes/shapes-node';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
@@ -540,12 +544,29 @@ export class CompositionGraph {
     if (content.kind === 'photo' && isWarped(this.composition, layer) && !isPushed(layer)) {
       return new WarpedPhotoNode(content, layerMap(this.composition, layer), mixIn);
     }
+    if (isShadow(layer)) return this.thrownBy(layer);
     const flat = isPaint(layer)
       ? this.painted(layer, behind ?? new ClearNode())
       : (this.flatPicture(layer) ?? new ClearNode());
     const pushed = this.pushed(flat, layer);
     const map = unflattened(this.composition, layer);
     return map ? new WarpNode(pushed, map, this.flatBounds(layer), 'ends') : pushed;
+  }
+
+  /** The shadow of a layer as its mask leaves it; nothing of one that is gone, or of a shadow. */
+  private thrownBy(layer: ShadowLayer): GraphNode {
+    const { content } = layer;
+    const thing = layerById(this.composition, content.of);
+    const cast = shadowCast(this.composition, layer);
+    if (!thing || !cast || isShadow(thing) || isGlass(thing) || !thing.shown)
+      return new ClearNode();
+    const nodes = this.underMask(thing, {
+      picture: this.pictureOf(thing),
+      behind: new ClearNode(),
+    });
+    const { coverage, picture } = nodes;
+    const covered = coverage ? new CoveredNode(picture, coverage) : picture;
+    return new ShadowNode(covered, content, cast, this.composition.mixIn);
   }
 
   /** What was drawn where a layer would lie flat, as brushes pushed the layer along. */

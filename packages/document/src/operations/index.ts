@@ -68,6 +68,7 @@ export * from './set-part';
 export * from './set-placement';
 export * from './set-plane';
 export * from './set-ramp';
+export * from './set-shadow';
 export * from './set-shapes';
 export * from './set-stance';
 export * from './set-surround';

@@ -1,4 +1,5 @@
 import { type Composition, layerById } from '../composition';
+import { shadowsOf } from '../shadows';
 import { masksOf, outermost, withDescendants } from '../tree';
 import { dropUnusedMask } from './drop-unused-mask';
 import { keepShown } from './keep-shown';
@@ -12,7 +13,7 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
   name: 'removeLayer',
   words: (before, { layers }) => `Deleted ${namesOf(before, layers)}`,
   change(draft, { layers }) {
-    for (const id of outermost(draft as Composition, layers)) {
+    for (const id of outermost(draft as Composition, withShadows(draft as Composition, layers))) {
       unlockedLayer(draft, id);
       const gone = withDescendants(draft as Composition, id);
       for (const layer of gone) unlockedLayer(draft, layer.id);
@@ -25,6 +26,14 @@ export const removeLayer: Operation<{ layers: readonly string[] }> = {
     }
   },
 };
+
+/** Layers with the shadows that they throw: there is nothing left for those to follow. */
+function withShadows(composition: Composition, layers: readonly string[]): string[] {
+  const thrown = layers
+    .flatMap((id) => withDescendants(composition, id))
+    .flatMap(({ id }) => shadowsOf(composition, id));
+  return [...new Set([...layers, ...thrown.map(({ id }) => id)])];
+}
 
 /** What several layers are called: the one's name, or how many they are. */
 export function namesOf(composition: Composition, layers: readonly string[]): string {

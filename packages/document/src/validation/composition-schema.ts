@@ -44,6 +44,8 @@ import {
   type RampShape,
   type Recipe,
   SCHEMA_VERSION,
+  SHADOW_FALLS,
+  type ShadowContent,
   type Shape,
   type ShapeStroke,
   STROKE_PLACES,
@@ -173,6 +175,21 @@ export class ShowingContentSchema {
   @IsOptional() @ValidateNested() @Type(() => SizeSchema) size?: SizeSchema;
 }
 
+export class ShadowContentSchema {
+  @IsIn(['shadow']) kind!: 'shadow';
+  @IsIdentifier() of!: string;
+  @IsIn(SHADOW_FALLS) falls!: ShadowContent['falls'];
+  @InRange(RANGES.azimuth) azimuth!: number;
+  @InRange(RANGES.elevation) elevation!: number;
+  @IsPoint() foot!: Point;
+  @InRange(RANGES.standHeight) height!: number;
+  @InRange(RANGES.wallAway) away!: number;
+  @InRange(RANGES.share) tilt!: number;
+  @InRange(RANGES.share) softness!: number;
+  @InRange(RANGES.share) contact!: number;
+  @IsFillColour() colour!: FillColour;
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
@@ -182,6 +199,7 @@ const CONTENT_KINDS = [
   { name: 'paint', value: PaintContentSchema },
   { name: 'showing', value: ShowingContentSchema },
   { name: 'lettering', value: LetteringContentSchema },
+  { name: 'shadow', value: ShadowContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */
