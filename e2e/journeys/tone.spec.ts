@@ -78,6 +78,7 @@ test('brushes on tone lay down how strong a step is', async ({ page }) => {
   const id = await copyOf(page, POSTER, 'Journey: dodge and burn');
   await page.goto(`/c/${id}/match`);
   await bench.settled();
+  await bench.tool('Dodge, burn');
   const before = await bench.pixels();
   const [coat, wall] = [await bench.colourAt(COAT), await bench.colourAt(WALL)];
   const over = [

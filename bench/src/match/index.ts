@@ -20,6 +20,7 @@ import {
   type Step,
   setChain,
 } from '@diplex/document';
+import { KernelMemory, startKernels } from '@diplex/kernels';
 import sharp from 'sharp';
 import { baselinesOf } from './baselines';
 import { caseNames, givenOf, type MatchTruth, truthOf } from './cases';
@@ -139,6 +140,9 @@ export async function benchMatch(
   json: string | null,
   pictures: string | null,
 ): Promise<void> {
+  // The application measures and draws with the kernels, too.
+  const memory = KernelMemory.create(256 * 2 ** 20);
+  if (memory) startKernels(memory.share, memory.allocate(128 * 2 ** 20));
   const rows: MatchRow[] = [];
   for (const name of caseNames(cases)) {
     console.log(`\n${name}`);

@@ -148,6 +148,7 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     paint: 'paint',
     lettering: 'lettering',
     showing: 'another showing',
+    shadow: 'shadow',
   }[content.kind];
   const extent = extentSaid(layer);
   const followed = useComposition((state) =>
@@ -167,6 +168,7 @@ function extentSaid(layer: Layer): string {
   if (content.kind === 'shape') return counted(content.shapes.length, 'shape');
   if (content.kind === 'paint') return counted(content.coats.length, 'coat');
   if (content.kind === 'lettering') return content.font.family;
+  if (content.kind === 'shadow') return `on the ${content.falls}`;
   if (hasExtent(layer)) return `${layer.content.size.width} × ${layer.content.size.height}`;
   return 'changes what lies behind it';
 }

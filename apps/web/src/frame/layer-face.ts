@@ -20,6 +20,7 @@ export function faceOf(composition: Composition, layer: Layer): string {
   if (content.kind === 'fill') return fillFace(content.fill);
   if (content.kind === 'glass') return 'none';
   if (content.kind === 'lettering') return letteringFace(content);
+  if (content.kind === 'shadow') return fillFace({ by: 'colour', colour: content.colour });
   if (content.kind === 'shape') {
     const { fill, stroke } = content;
     if (fill) return fillFace(fill);

@@ -8,6 +8,7 @@ import { component } from './component';
 import { crop } from './crop';
 import { box, oval } from './frame';
 import { letter } from './letter';
+import { light } from './light';
 import { marks, sweep } from './marks';
 import { outline } from './outline';
 import { paint } from './paint';
@@ -17,6 +18,7 @@ import { push } from './push';
 import { ramp } from './ramp';
 import { reach } from './reach';
 import { sample } from './sample';
+import { shadow } from './shadow';
 import { shape } from './shape';
 import { stand } from './stand';
 import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
@@ -27,7 +29,14 @@ import type { ToolHome } from './tool-home';
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ outline, box, oval, brush, reach, sweep, marks, ramp, tones, component, place },
   ...{ bend, push, plane, stand, shape, letter, paint, clone, crop },
-  ...{ agree, 'dodge-burn': dodgeBurn, 'drain-enrich': drainEnrich, 'warm-cool': warmCool },
+  ...{
+    agree,
+    light,
+    shadow,
+    'dodge-burn': dodgeBurn,
+    'drain-enrich': drainEnrich,
+    'warm-cool': warmCool,
+  },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
   colour: { tool: colourTool },
 };

@@ -52,7 +52,7 @@ const SMALL_SIDE = 400;
 const RELIEF_SIDE = 800;
 
 /** Detail is measured on so much of the thing, and of the scene around its middle, in composition pixels. */
-const [THING_SIDE, SCENE_SIDE] = [640, 900];
+const [THING_SIDE, SCENE_SIDE] = [512, 640];
 
 /** A part of the canvas at a scale. */
 interface Seen {

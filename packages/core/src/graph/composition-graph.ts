@@ -566,7 +566,8 @@ export class CompositionGraph {
     });
     const { coverage, picture } = nodes;
     const covered = coverage ? new CoveredNode(picture, coverage) : picture;
-    return new ShadowNode(covered, content, cast, this.composition.mixIn);
+    const { mixIn, canvas } = this.composition;
+    return new ShadowNode(covered, content, cast, mixIn, { x: 0, y: 0, ...canvas });
   }
 
   /** What was drawn where a layer would lie flat, as brushes pushed the layer along. */

@@ -85,7 +85,7 @@ export function AgreeSection() {
 }
 
 function Measured({ layer }: { readonly layer: Layer }) {
-  const agreement = useAgreement(layer.id);
+  const agreement = useAgreement(layer.id, useAgree());
   if (!agreement) {
     return (
       <Section title="Agreement">

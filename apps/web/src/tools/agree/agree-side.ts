@@ -68,7 +68,7 @@ export async function measured(
     const ask = { ...place, composition: compositionKey(composition) };
     const options = { priority: 2, ...(signal && { signal }) };
     const found = await pageEngine().run('survey-agreement', ask, options);
-    return brings === 'thing' ? found : { subject: found.scene, scene: found.subject };
+    return brings === 'thing' ? found : { ...found, subject: found.scene, scene: found.subject };
   } finally {
     letGo();
   }

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { shownComposition, useComposition } from '../../bench/composition-store';
 import { followShown } from '../../readings/follow-shown';
 import { measured } from './agree-side';
-import { useAgree } from './settings';
+import type { AgreeSettings } from './settings';
 
 /** What is measured of both, and for which layer. */
 interface Known {
@@ -16,13 +16,15 @@ interface Known {
  * What parts a layer from its scene, measured again whenever either changes: light and colour while an amount is
  * dragged, what their own pixels show when it rests. Null until it is there.
  */
-export function useAgreement(layer: string): Agreement | null {
-  const { scene, brings } = useAgree();
+export function useAgreement(
+  layer: string,
+  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+): Agreement | null {
   const [known, setKnown] = useState<Known | null>(null);
   const of = `${layer} ${scene} ${brings}`;
   useEffect(() => {
     let stays = true;
-    let detail: Pick<Agreement['subject'], 'noise' | 'sharpness'>[] = [];
+    let detail: Pick<Agreement['subject'], 'noise' | 'sharpness' | 'direction'>[] = [];
     const end = followShown(async () => {
       const composition = shownComposition();
       if (!layerById(composition, layer)) return;
@@ -33,13 +35,16 @@ export function useAgreement(layer: string): Agreement | null {
       if (!stays) return;
       const [own, other] = detail;
       const whole = {
+        ...tones,
         subject: { ...tones.subject, ...own },
         scene: { ...tones.scene, ...other },
       };
       setKnown({ of, agreement: whole });
       if (useComposition.getState().preview) return;
       const all = await look('all');
-      detail = [all.subject, all.scene].map(({ noise, sharpness }) => ({ noise, sharpness }));
+      detail = [all.subject, all.scene].map(({ noise, sharpness, direction }) => ({
+        ...{ noise, sharpness, direction },
+      }));
       if (stays) setKnown({ of, agreement: all });
     });
     return () => {

@@ -79,34 +79,43 @@ export function lightDirection(patch: LightPatch, overcast = 0): LightDirection 
 
 /** Slopes of lightness, to the right and down, and how much each counts. */
 interface SlopeList {
-  readonly across: readonly number[];
-  readonly down: readonly number[];
-  readonly weights: readonly number[];
+  readonly across: Float32Array;
+  readonly down: Float32Array;
+  readonly weights: Float32Array;
 }
 
 function slopesOf(patch: LightPatch): SlopeList {
   const { width, height, weights } = patch;
   const values = relief(patch);
-  const list = { across: [] as number[], down: [] as number[], weights: [] as number[] };
+  const made = [0, 1, 2].map(() => new Float32Array(weights.length));
+  const [across, down, counts] = made as [Float32Array, Float32Array, Float32Array];
+  let count = 0;
   for (let y = 2; y < height - 2; y++) {
     for (let x = 2; x < width - 2; x++) {
       const p = y * width + x;
       const weight = weights[p] as number;
       if (weight <= 0 || !insideBy(weights, width, p)) continue;
-      list.across.push(((values[p + 1] as number) - (values[p - 1] as number)) / 2);
-      list.down.push(((values[p + width] as number) - (values[p - width] as number)) / 2);
-      list.weights.push(weight);
+      across[count] = ((values[p + 1] as number) - (values[p - 1] as number)) / 2;
+      down[count] = ((values[p + width] as number) - (values[p - width] as number)) / 2;
+      counts[count] = weight;
+      count++;
     }
   }
-  return list;
+  return {
+    across: across.subarray(0, count),
+    down: down.subarray(0, count),
+    weights: counts.subarray(0, count),
+  };
 }
 
 /** Whether all around a pixel is seen too. */
 function insideBy(weights: Float32Array, width: number, p: number): boolean {
-  for (const step of [-2, 2, -2 * width, 2 * width]) {
-    if ((weights[p + step] as number) <= 0) return false;
-  }
-  return true;
+  return (
+    (weights[p - 2] as number) > 0 &&
+    (weights[p + 2] as number) > 0 &&
+    (weights[p - 2 * width] as number) > 0 &&
+    (weights[p + 2 * width] as number) > 0
+  );
 }
 
 /** Directions in which the skew is looked at. */

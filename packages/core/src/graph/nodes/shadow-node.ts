@@ -1,26 +1,115 @@
-import { type Cast, castSoftness, type Rect, type ShadowContent } from '@diplex/document';
+import {
+  boundsAfter,
+  type Cast,
+  castSoftness,
+  growRect,
+  invert,
+  type Matrix,
+  multiply,
+  type Rect,
+  roundOut,
+  type ShadowContent,
+  scaling,
+  uniteRects,
+} from '@diplex/document';
 import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
 import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
-import { type Drawing, GraphNode, type Image } from '../node';
+import { type Demand, type Drawing, GraphNode, type Image } from '../node';
 import { joined, type Region } from '../region';
 import { FeatherNode } from './mask-nodes';
-import { TakenNode } from './paint-nodes';
 
-/** How much of a picture covers each pixel. */
-export class AlphaNode extends GraphNode {
-  constructor(picture: GraphNode) {
-    super('alpha', [], [picture], 1);
+/** The outline of a thing is drawn so long at most, in pixels, to be thrown somewhere: shadows are soft. */
+const OUTLINE_SIDE = 1024;
+
+/** So many places are looked at for a pixel in which much of the outline comes together. */
+const MOST_PLACES = 8;
+
+const NOWHERE: Rect = { x: 0, y: 0, width: 0, height: 0 };
+
+/** Alpha between the middles of four pixels; nothing beyond the picture. */
+function alphaBetween({ width, height, data }: FloatImage, x: number, y: number): number {
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  if (left < 0 || top < 0 || left >= width - 1 || top >= height - 1) return 0;
+  const [u, v] = [x - left, y - top];
+  const at = (top * width + left) * 4 + 3;
+  const below = at + width * 4;
+  const upper = (data[at] as number) * (1 - u) + (data[at + 4] as number) * u;
+  const lower = (data[below] as number) * (1 - u) + (data[below + 4] as number) * u;
+  return upper * (1 - v) + lower * v;
+}
+
+/** How much of a thing covers each pixel where a map throws it. */
+export class ThrownNode extends GraphNode {
+  private readonly bounds: Rect;
+  private readonly drawnAt: number;
+
+  /**
+   * @param map from the thing's composition pixels to those where it is thrown
+   * @param canvas stands for a thing that is everywhere
+   */
+  constructor(
+    thing: GraphNode,
+    private readonly map: Matrix,
+    canvas: Rect,
+  ) {
+    super('thrown', [...map, canvas.width, canvas.height], [thing], 1);
+    const extent = thing.extent(1);
+    this.bounds = roundOut(
+      extent === 'everywhere' ? canvas : extent.reduce<Rect>(uniteRects, NOWHERE),
+    );
+    this.drawnAt = Math.min(1, OUTLINE_SIDE / Math.max(1, this.bounds.width, this.bounds.height));
+  }
+
+  override inputScale(_input: number, scale: number): number {
+    return Math.min(scale, this.drawnAt);
+  }
+
+  /** The whole outline, so that it is the same whatever part of the shadow is drawn. */
+  override needs(_input: number, _out: Rect, scale: number): Demand {
+    const at = this.inputScale(0, scale);
+    return { rect: growRect(roundOut(boundsAfter(scaling(at, at), this.bounds)), 1), scale: at };
+  }
+
+  private thrownTo(scale: number): Rect {
+    const thrown = boundsAfter(multiply(scaling(scale, scale), this.map), this.bounds);
+    return growRect(roundOut(thrown), 2);
   }
 
   extent(scale: number): Region {
-    return this.inputs[0]?.extent(scale) ?? [];
+    return [this.thrownTo(scale)];
   }
 
-  draw(out: Rect, _scale: number, from: Drawing): Image | null {
+  override touches(_input: number, _rect: Rect, scale: number): Rect {
+    return this.thrownTo(scale);
+  }
+
+  draw(out: Rect, scale: number, from: Drawing): Image | null {
     const image = from.see(0) as FloatImage | null;
     if (!image) return null;
+    const { rect, scale: at } = this.needs(0, out, scale);
+    const back = [scaling(at, at), invert(this.map), scaling(1 / scale, 1 / scale)].reduce(
+      multiply,
+    );
+    const [a, b, c, d, e, f] = back;
+    const places = (x: number, y: number) =>
+      Math.max(1, Math.min(MOST_PLACES, Math.ceil(Math.hypot(x, y) - 0.01)));
+    const [across, down] = [places(a, b), places(c, d)];
+    const share = 1 / (across * down);
     const alpha = newCoverage(out.width, out.height);
-    for (let p = 0; p < alpha.data.length; p++) alpha.data[p] = image.data[p * 4 + 3] as number;
+    for (let y = 0, p = 0; y < out.height; y++) {
+      for (let x = 0; x < out.width; x++, p++) {
+        let sum = 0;
+        for (let j = 0; j < down; j++) {
+          const v = out.y + y + (j + 0.5) / down;
+          for (let i = 0; i < across; i++) {
+            const u = out.x + x + (i + 0.5) / across;
+            const [px, py] = [a * u + c * v + e - rect.x, b * u + d * v + f - rect.y];
+            sum += alphaBetween(image, px - 0.5, py - 0.5);
+          }
+        }
+        alpha.data[p] = sum * share;
+      }
+    }
     return alpha;
   }
 }
@@ -41,12 +130,16 @@ const CONTACT = SOFT.length;
 export class ShadowNode extends GraphNode {
   override readonly keeps = true;
 
-  /** @param thing the thing as it is covered */
+  /**
+   * @param thing the thing as it is covered
+   * @param canvas stands for a thing that is everywhere
+   */
   constructor(
     thing: GraphNode,
     private readonly content: ShadowContent,
     private readonly cast: Cast,
     private readonly space: MixSpaceName,
+    canvas: Rect,
   ) {
     const { map, contact, standing, up, far } = cast;
     const { colour, softness, contact: dark } = content;
@@ -54,10 +147,10 @@ export class ShadowNode extends GraphNode {
     const told = [colour.r, colour.g, colour.b, colour.alpha, softness, dark, space];
     const soft = (node: GraphNode, sigma: number) =>
       sigma < LEAST_SIGMA ? node : new FeatherNode(node, sigma);
-    const thrown = new AlphaNode(new TakenNode(thing, map));
+    const thrown = new ThrownNode(thing, map, canvas);
     const most = castSoftness(content, far);
     const layers = SOFT.map((share) => soft(thrown, share * most));
-    const pressed = new AlphaNode(new TakenNode(thing, contact));
+    const pressed = new ThrownNode(thing, contact, canvas);
     super(
       'shadow',
       [...values, ...told],

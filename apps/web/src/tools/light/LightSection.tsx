@@ -1,0 +1,76 @@
+import type { LightDirection } from '@diplex/core';
+import { canAgree } from '@diplex/core';
+import type { Layer } from '@diplex/document';
+import { IconSunHigh } from '@tabler/icons-react';
+import { useLayerInHand } from '../../bench/use-layer-in-hand';
+import { Section } from '../../controls/Inspector';
+import { PlainButton } from '../../controls/PlainButton';
+import { useAgreement } from '../agree/use-agreement';
+import { relightAsScene, relightOf } from './relight';
+
+/** From how much on a direction is sure, and fairly sure. */
+const [SURE, FAIRLY] = [0.55, 0.3];
+
+/** Less than this comes from everywhere. */
+const SIDED = 0.25;
+
+function said(direction: LightDirection | null): string {
+  if (!direction) return 'cannot be told';
+  if (direction.directed < SIDED) return 'from all round, rather from above';
+  const sure =
+    direction.sure >= SURE ? 'sure' : direction.sure >= FAIRLY ? 'fairly sure' : 'hardly sure';
+  return `from ${Math.round(direction.azimuth)}°, ${sure}`;
+}
+
+/** How far two directions are apart, in degrees. */
+function apart(a: number, b: number): number {
+  return Math.abs(((a - b + 540) % 360) - 180);
+}
+
+function Directions({ layer }: { readonly layer: Layer }) {
+  const agreement = useAgreement(layer.id, { scene: 'around', brings: 'thing' });
+  const [own, scene] = [agreement?.subject.direction, agreement?.scene.direction];
+  if (!agreement || own === undefined || scene === undefined) {
+    return <p className="text-[12px] text-faint">Looking for the light …</p>;
+  }
+  return (
+    <dl
+      className="grid grid-cols-[auto_1fr] gap-x-2 gap-y-1 text-[12.5px]"
+      data-testid="light-directions"
+    >
+      <dt className="text-primary">● {layer.name}</dt>
+      <dd className="text-right">{said(own)}</dd>
+      <dt className="text-accent">□ scene</dt>
+      <dd className="text-right" data-azimuth={scene?.azimuth.toFixed(0)}>
+        {said(scene)}
+      </dd>
+      {own && scene && own.directed >= SIDED && scene.directed >= SIDED && (
+        <>
+          <dt className="text-quiet">Apart</dt>
+          <dd className="text-right">{Math.round(apart(own.azimuth, scene.azimuth))}°</dd>
+        </>
+      )}
+    </dl>
+  );
+}
+
+/** From where light comes on the thing and in the scene, and the step that turns it. */
+export function LightSection() {
+  const layer = useLayerInHand();
+  if (!layer || !canAgree(layer)) return null;
+  const step = relightOf(layer);
+  return (
+    <Section title="Light">
+      <Directions layer={layer} />
+      <div className="mt-2 grid gap-1.5">
+        <PlainButton
+          icon={IconSunHigh}
+          words={step ? 'Turn it as in the scene again' : 'Turn it as in the scene'}
+          hint="Adds a step Relight to its chain: shade by the shape that its outline tells of"
+          disabled={layer.locked}
+          onPress={() => relightAsScene(layer)}
+        />
+      </div>
+    </Section>
+  );
+}

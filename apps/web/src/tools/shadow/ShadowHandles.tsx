@@ -1,0 +1,81 @@
+import {
+  layerById,
+  type Point,
+  type ShadowContent,
+  setShadow,
+  shadowCast,
+  transform,
+} from '@diplex/document';
+import type Konva from 'konva';
+import { Line } from 'react-konva';
+import { useComposition } from '../../bench/composition-store';
+import { useHand } from '../../bench/hand-store';
+import { toComposition, useCamera } from '../../picture/camera-store';
+import { Knob } from '../../picture/Knob';
+import { shadowInHand } from './throw-shadow';
+
+const DEGREES = 180 / Math.PI;
+
+/** How the shadow falls whose thing's top comes to lie somewhere. */
+function fallTo(
+  content: ShadowContent,
+  foot: Point,
+  height: number,
+  to: Point,
+): Partial<ShadowContent> {
+  const high = Math.max(1, height);
+  if (content.falls === 'wall') {
+    const [along, down] = [to.x - foot.x, to.y - (foot.y - high)];
+    const away = Math.min(5, Math.hypot(along, down) / high);
+    return { away, azimuth: (Math.atan2(-along, down) * DEGREES + 360) % 360 };
+  }
+  const along = Math.max(-3, Math.min(3, (to.x - foot.x) / high));
+  const up = (foot.y - to.y) / high;
+  const azimuth = Math.atan(-along);
+  const elevation = Math.atan((up * Math.cos(azimuth)) / Math.max(0.02, content.tilt)) * DEGREES;
+  return {
+    azimuth: (azimuth * DEGREES + 360) % 360,
+    elevation: Math.max(-60, Math.min(80, elevation)),
+  };
+}
+
+/** A line from the foot of the thing to where the shadow of its top falls, with a knob that is dragged. */
+export function ShadowHandles() {
+  const { zoom, x, y } = useCamera();
+  const scene = useComposition((state) => state.preview ?? state.composition);
+  const layer = layerById(scene, useHand((state) => state.layer) ?? '');
+  const shadow = shadowInHand(scene, layer);
+  const cast = shadow && shadowCast(scene, shadow);
+  if (!shadow || !cast || shadow.locked) return null;
+  const { foot, height } = cast.standing;
+  const top = transform(cast.map, { x: foot.x, y: foot.y - height });
+  const from = shadow.content.falls === 'wall' ? { x: foot.x, y: foot.y - height } : foot;
+  const onScreen = (p: Point): Point => ({ x: x + p.x * zoom, y: y + p.y * zoom });
+  const [a, b] = [onScreen(from), onScreen(top)];
+  const { perform, tryOut } = useComposition.getState();
+  const fallen = ({ target }: Konva.KonvaEventObject<DragEvent>) => ({
+    layer: shadow.id,
+    change: fallTo(
+      ...([shadow.content, foot, height] as const),
+      toComposition({ x: target.x(), y: target.y() }),
+    ),
+  });
+  return (
+    <>
+      <Line
+        points={[a.x, a.y, b.x, b.y]}
+        stroke="#000"
+        strokeWidth={4}
+        opacity={0.5}
+        listening={false}
+      />
+      <Line points={[a.x, a.y, b.x, b.y]} stroke="#d9a74a" dash={[6, 4]} listening={false} />
+      <Knob
+        look="filled"
+        at={b}
+        onTry={(event) => tryOut(setShadow, fallen(event))}
+        onSet={(event) => perform(setShadow, fallen(event))}
+      />
+    </>
+  );
+}

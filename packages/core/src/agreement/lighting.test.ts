@@ -1,0 +1,316 @@
+import {
+  addLayer,
+  type Composition,
+  type Layer,
+  laidOut,
+  layerById,
+  newComposition,
+  perform,
+  placedAt,
+  plainLayer,
+  removeLayer,
+  type ShadowContent,
+  setPlacement,
+  shadowCast,
+  shadowsOf,
+  transform,
+} from '@diplex/document';
+import { inScratch } from '@diplex/kernels';
+import { definitionOf, inflatedNormals, newStep } from '@diplex/steps';
+import { describe, expect, it } from 'vitest';
+import { Dice } from '../brush/dice';
+import { graphOf } from '../graph/composition-graph';
+import type { PixelReader } from '../pixels/pixel-reader';
+import { renderComposition } from '../render/render-composition';
+import type { LightPatch } from './light-patch';
+import { lightDirection } from './measures/light-direction';
+import { proposeRelight } from './propose-relight';
+import { proposeShadow } from './propose-shadow';
+import { silhouetteOf } from './silhouette';
+import type { Agreement } from './survey';
+
+const reader: PixelReader = { level: () => undefined, paintedTile: () => undefined };
+
+/** A heap of bumps under one small lamp: lit where they face it, with shadows behind them. */
+function bumps(azimuth: number): LightPatch {
+  const [width, height] = [240, 200];
+  const dice = new Dice(5);
+  const heights = new Float32Array(width * height);
+  for (let k = 0; k < 260; k++) {
+    const [cx, cy] = [(0.5 + dice.around() / 2) * width, (0.5 + dice.around() / 2) * height];
+    const radius = 4 + 3 * Math.abs(dice.around());
+    for (let p = 0; p < heights.length; p++) {
+      const away = Math.hypot((p % width) - cx, Math.floor(p / width) - cy) / radius;
+      if (away < 1)
+        heights[p] = Math.max(heights[p] as number, radius * Math.sqrt(1 - away * away));
+    }
+  }
+  const angle = (azimuth * Math.PI) / 180;
+  const [lx, ly, lz] = [0.87 * Math.sin(angle), -0.87 * Math.cos(angle), 0.5];
+  const at = (x: number, y: number) =>
+    heights[
+      Math.max(0, Math.min(height - 1, Math.round(y))) * width +
+        Math.max(0, Math.min(width - 1, Math.round(x)))
+    ] as number;
+  const light = new Float32Array(width * height * 3);
+  for (let p = 0; p < heights.length; p++) {
+    const [x, y] = [p % width, Math.floor(p / width)];
+    const [dx, dy] = [(at(x + 1, y) - at(x - 1, y)) / 2, (at(x, y + 1) - at(x, y - 1)) / 2];
+    const facing = (-dx * lx - dy * ly + lz) / Math.hypot(dx, dy, 1);
+    let lit = 1;
+    for (let s = 1; s < 24; s++) {
+      if (at(x + s * lx, y + s * ly) > at(x, y) + s * lz + 0.4) lit = 0;
+    }
+    light.fill(0.06 + 0.5 * lit * Math.max(0, facing), p * 3, p * 3 + 3);
+  }
+  return { width, height, light, weights: new Float32Array(width * height).fill(1) };
+}
+
+describe('the direction of the light', () => {
+  it.each([60, 150, 310])('is told by relief: %s degrees', (azimuth) => {
+    const found = lightDirection(bumps(azimuth));
+    const off = Math.abs((((found?.azimuth ?? 0) - azimuth + 540) % 360) - 180);
+    expect(off).toBeLessThan(25);
+    expect(found?.directed).toBeGreaterThan(0.5);
+  });
+
+  it('is from above, and hardly directed, under a grey sky', () => {
+    const found = lightDirection(bumps(150), 0.9);
+    expect(found?.directed).toBeLessThan(0.3);
+    expect(Math.cos(((found?.azimuth ?? 180) * Math.PI) / 180)).toBeGreaterThan(0.7);
+  });
+
+  it('is not told by patterns that lie flat', () => {
+    const patch = bumps(60);
+    const dice = new Dice(9);
+    for (let p = 0; p < patch.weights.length; p++) {
+      patch.light.fill(0.2 + 0.1 * dice.around(), p * 3, p * 3 + 3);
+    }
+    expect(lightDirection(patch)?.directed).toBeLessThan(0.3);
+  });
+});
+
+const CANVAS = { width: 320, height: 240 };
+
+function filled(
+  id: string,
+  width: number,
+  height: number,
+  at: { x: number; y: number },
+  grey: number,
+) {
+  const colour = { r: grey, g: grey, b: grey, alpha: 1 };
+  const content = {
+    kind: 'fill' as const,
+    size: { width, height },
+    fill: { by: 'colour' as const, colour },
+  };
+  return plainLayer(id, id, content, placedAt(at));
+}
+
+/** A grey post before a lighter ground, and its shadow between both. */
+function scene(shadow: Partial<ShadowContent> = {}): Composition {
+  const content: ShadowContent = {
+    ...{ kind: 'shadow', of: 'post', falls: 'ground', azimuth: 300, elevation: 30, tilt: 0.3 },
+    ...{ foot: { x: 20, y: 100 }, height: 100, away: 0.4, softness: 0.4, contact: 0 },
+    colour: { r: 60, g: 60, b: 60, alpha: 1 },
+    ...shadow,
+  };
+  const made = plainLayer('shade', 'Shadow', content, placedAt({ x: 0, y: 0 }));
+  return laidOut({ ...newComposition('Shade', CANVAS), mixIn: 'light' as const }, [
+    filled('ground', 320, 240, { x: 160, y: 120 }, 200),
+    { ...made, blending: 'multiply' as const },
+    filled('post', 40, 100, { x: 100, y: 140 }, 90),
+  ]);
+}
+
+function drawn(
+  composition: Composition,
+  x = 0,
+  y = 0,
+  width = CANVAS.width,
+  height = CANVAS.height,
+) {
+  return inScratch(() =>
+    renderComposition(composition, { x, y, width, height }, 1, reader).data.slice(),
+  );
+}
+
+function valueAt(data: Float32Array, x: number, y: number): number {
+  return data[(y * CANVAS.width + x) * 4] as number;
+}
+
+describe('a shadow', () => {
+  it('falls on the ground away from the light, from the foot on, and nowhere else', () => {
+    const plain = valueAt(drawn(scene({ colour: { r: 0, g: 0, b: 0, alpha: 0 } })), 200, 175);
+    const data = drawn(scene());
+    const along = Math.tan((60 * Math.PI) / 180);
+    expect(valueAt(data, Math.round(100 + along * 40), 176)).toBeLessThan(0.7 * plain);
+    expect(valueAt(data, 40, 188)).toBeCloseTo(plain, 3);
+    expect(valueAt(data, 200, 80)).toBeCloseTo(plain, 3);
+  });
+
+  it('falls on a wall as a whole, shifted away from the light', () => {
+    const data = drawn(scene({ falls: 'wall', azimuth: 90, away: 0.6, softness: 0 }));
+    const [lit, shaded] = [valueAt(data, 180, 140), valueAt(data, 45, 140)];
+    expect(shaded).toBeLessThan(0.4 * lit);
+  });
+
+  it('is darkest where the thing touches the ground', () => {
+    const data = drawn(scene({ azimuth: 0, contact: 1, elevation: 0 }));
+    const plain = valueAt(data, 20, 200);
+    expect(valueAt(data, 100, 192)).toBeLessThan(0.9 * plain);
+    expect(valueAt(data, 100, 215)).toBeCloseTo(plain, 2);
+  });
+
+  it('follows the thing that throws it, and grows with it', () => {
+    const before = scene();
+    const placement = { ...placedAt({ x: 150, y: 120 }), scaleX: 0.5, scaleY: 0.5 };
+    const after = perform(before, setPlacement, { layer: 'post', placement }).composition;
+    const shade = layerById(after, 'shade') as Layer & { content: ShadowContent };
+    expect(shade).toEqual(layerById(before, 'shade'));
+    const cast = shadowCast(after, shade);
+    expect(cast?.standing).toEqual({ foot: { x: 150, y: 145 }, height: 50 });
+    expect(transform(cast?.map ?? [1, 0, 0, 1, 0, 0], { x: 150, y: 145 })).toEqual({
+      x: 150,
+      y: 145,
+    });
+    const [was, is] = [drawn(before), drawn(after)];
+    const [old, now] = [[169, 176] as const, [184, 138] as const];
+    expect(valueAt(was, ...old)).toBeLessThan(0.7 * valueAt(is, ...old));
+    expect(valueAt(is, ...now)).toBeLessThan(0.7 * valueAt(was, ...now));
+  });
+
+  it('is drawn the same in parts, and lies within its bounds', () => {
+    const composition = scene({ softness: 0.8, contact: 0.6 });
+    const whole = drawn(composition);
+    const part = drawn(composition, 90, 150, 120, 60);
+    for (let y = 0; y < 60; y++) {
+      for (let x = 0; x < 120; x++) {
+        expect(part[(y * 120 + x) * 4]).toBe(valueAt(whole, 90 + x, 150 + y));
+      }
+    }
+    const shade = layerById(composition, 'shade') as Layer;
+    const extent = graphOf(composition).layer(shade).picture.extent(1);
+    expect(extent).not.toBe('everywhere');
+  });
+
+  it('goes with the thing that throws it when that is deleted, and comes back with it', () => {
+    const { composition, entry } = perform(scene(), removeLayer, { layers: ['post'] });
+    expect(layerById(composition, 'shade')).toBeUndefined();
+    expect(composition.root).toEqual(['ground']);
+    expect(entry?.inverse.length).toBeGreaterThan(0);
+    expect(shadowsOf(scene(), 'post').map(({ id }) => id)).toEqual(['shade']);
+  });
+
+  it('of a thing that is hidden is not there', () => {
+    const composition = scene();
+    const hidden = {
+      ...composition,
+      layers: {
+        ...composition.layers,
+        post: { ...(composition.layers.post as Layer), shown: false },
+      },
+    };
+    const data = drawn(hidden);
+    expect(valueAt(data, 169, 189)).toBeCloseTo(valueAt(data, 20, 20), 4);
+  });
+});
+
+function disc(side: number): Float32Array {
+  return Float32Array.from({ length: side * side }, (_, p) =>
+    Math.hypot((p % side) - side / 2, Math.floor(p / side) - side / 2) < side * 0.38 ? 1 : 0,
+  );
+}
+
+describe('relighting', () => {
+  it('takes a circle for a ball: its surface faces away from the middle', () => {
+    const side = 80;
+    const normals = inflatedNormals({ width: side, height: side, data: disc(side) });
+    const at = (x: number, y: number) =>
+      normals.subarray((y * side + x) * 4, (y * side + x) * 4 + 3);
+    expect(at(62, 40)[0]).toBeGreaterThan(0.4);
+    expect(at(18, 40)[0]).toBeLessThan(-0.4);
+    expect(at(40, 62)[1]).toBeGreaterThan(0.4);
+    expect(at(40, 40)[2]).toBeGreaterThan(0.95);
+  });
+
+  it('lights the side that faces the lamp, darkens the other, and leaves the whole as light as it was', () => {
+    const post = (steps: Layer['steps']) => {
+      const all = scene({ colour: { r: 0, g: 0, b: 0, alpha: 0 } });
+      const layers = { ...all.layers, post: { ...(all.layers.post as Layer), steps } };
+      return drawn({ ...all, layers });
+    };
+    const step = newStep(definitionOf('relight'), { azimuth: 90, elevation: 0, strength: 1 });
+    const [before, after] = [post([]), post([step])];
+    expect(valueAt(after, 117, 140)).toBeGreaterThan(1.3 * valueAt(before, 117, 140));
+    expect(valueAt(after, 83, 140)).toBeLessThan(0.8 * valueAt(before, 83, 140));
+    let [was, is] = [0, 0];
+    for (let x = 80; x < 120; x++) {
+      was += valueAt(before, x, 140);
+      is += valueAt(after, x, 140);
+    }
+    expect(is / was).toBeGreaterThan(0.9);
+    expect(is / was).toBeLessThan(1.15);
+    expect(valueAt(after, 30, 30)).toBe(valueAt(before, 30, 30));
+  });
+});
+
+/** What is measured, but for what lighting goes by. */
+function measured(
+  direction: { azimuth: number; directed: number; sure: number } | null,
+): Agreement {
+  const signature = { direction, light: { temperature: 60, tint: 0, sure: 1 } };
+  return {
+    subject: { ...signature, direction: null },
+    scene: signature,
+    silhouette: { foot: { x: 100, y: 190 }, height: 100, stands: 'ground' },
+  } as unknown as Agreement;
+}
+
+describe('what is proposed of light', () => {
+  const sure = { azimuth: 60, directed: 1, sure: 0.9 };
+
+  it('is a light from where the scene’s comes, weaker where that is not sure, and none where nothing tells it', () => {
+    const strength = (of: number) =>
+      Number(proposeRelight(measured({ ...sure, sure: of }), 1)?.values.strength);
+    expect(proposeRelight(measured(sure), 1)?.values.azimuth).toBe(60);
+    expect(strength(0.2)).toBeLessThan(0.6 * strength(0.9));
+    expect(proposeRelight(measured(null), 1)).toBeNull();
+  });
+
+  it('is a shadow that takes the lamp’s colour away, and none of what flies', () => {
+    const composition = perform(scene(), removeLayer, { layers: ['shade'] }).composition;
+    const post = layerById(composition, 'post') as Layer;
+    const shadow = proposeShadow(composition, post, measured(sure), 1);
+    expect(shadow?.foot).toEqual({ x: 20, y: 100 });
+    expect(shadow?.colour.b).toBeGreaterThan(shadow?.colour.r ?? 255);
+    const layer = plainLayer('new', 'New', shadow as ShadowContent, placedAt({ x: 0, y: 0 }));
+    expect(perform(composition, addLayer, { layer, at: 1 }).entry).not.toBeNull();
+    const flying = {
+      ...measured(sure),
+      silhouette: { foot: { x: 0, y: 0 }, height: 9, stands: 'nowhere' as const },
+    };
+    expect(proposeShadow(composition, post, flying, 1)).toBeNull();
+  });
+
+  it('goes by how a thing stands: on a broad base, cut off below, or on nothing', () => {
+    const outline = (inside: (x: number, y: number) => boolean) => ({
+      ...{ width: 60, height: 60 },
+      data: Float32Array.from({ length: 3600 }, (_, p) =>
+        inside(p % 60, Math.floor(p / 60)) ? 1 : 0,
+      ),
+    });
+    const stands = (inside: (x: number, y: number) => boolean) =>
+      silhouetteOf(outline(inside), 1)?.stands;
+    expect(stands((x, y) => x > 20 && x < 40 && y > 10 && y < 50)).toBe('ground');
+    expect(stands((x, y) => x > 20 && x < 40 && y > 10)).toBe('cut off');
+    expect(stands((x, y) => Math.abs(x - 30) < (50 - y) / 2 && y > 10 && y < 50)).toBe('nowhere');
+    expect(
+      silhouetteOf(
+        outline(() => false),
+        1,
+      ),
+    ).toBeNull();
+  });
+});
