@@ -52,6 +52,8 @@ async function* stagesOf(given: Awaited<ReturnType<typeof givenOf>>): AsyncGener
   readonly method: string;
   readonly pixels: Uint8Array;
   readonly seconds: number;
+  /** What was measured before it. */
+  readonly found?: Agreement;
 }> {
   const { composition, reader } = laidCase(given);
   const measure = (steps: readonly Step[], depth: 'tones' | 'all'): Agreement =>
@@ -69,28 +71,36 @@ async function* stagesOf(given: Awaited<ReturnType<typeof givenOf>>): AsyncGener
   const lit = performance.now();
   const found = measure(steps, 'all');
   const relight = proposeRelight(found, 1);
-  if (process.env.TOLD)
-    console.log(
-      JSON.stringify(found.subject.direction),
-      JSON.stringify(found.scene.direction),
-      JSON.stringify(relight?.values),
-    );
   const relit = withProposals(steps, relight ? [relight] : []);
   const lighted = withChain(composition, relit);
   yield {
     method: 'light',
     pixels: deliveredPixels(lighted, reader),
     seconds: (performance.now() - lit) / 1000,
+    found,
   };
   const thrown = performance.now();
   const shadow = proposeShadow(lighted, layerById(lighted, SUBJECT) as Layer, found, 1);
-  if (process.env.TOLD) console.log(JSON.stringify(shadow));
   const shaded = shadow ? withShadow(lighted, shadow) : lighted;
   yield {
     method: 'shadow',
     pixels: deliveredPixels(shaded, reader),
     seconds: (performance.now() - thrown) / 1000,
   };
+}
+
+/** From where the light comes and how strong the noise is, as measured and as it is. */
+function measuredLine({ subject, scene }: Agreement, { facts }: MatchTruth): string {
+  const azimuth = (of: Agreement['scene'], known: MatchTruth['facts']['light']['scene']) =>
+    `${of.direction?.azimuth.toFixed(0) ?? '-'} (${known.azimuth ?? '-'}, directed ${known.directionality})`;
+  const noise = scene.noise.bands.map(
+    ({ at, sigma }) => `${sigma.map((value) => value.toFixed(1)).join(' ')} at ${at.toFixed(2)}`,
+  );
+  return [
+    `light of the scene from ${azimuth(scene, facts.light.scene)}`,
+    `of the thing from ${azimuth(subject, facts.light.subject)}`,
+    `noise of the scene ${noise.join(', ')} (${facts.noise.scene.join(' ')})`,
+  ].join('; ');
 }
 
 function lineOf({ method, ...row }: MatchRow): string {
@@ -154,8 +164,10 @@ export async function benchMatch(
       console.log(lineOf(row));
       if (pictures) await writePicture(pictures, `${name}-${method}`, pixels, truth);
     };
-    for await (const { method, pixels, seconds } of stagesOf(given))
+    for await (const { method, pixels, seconds, found } of stagesOf(given)) {
+      if (found) console.log(measuredLine(found, truth));
       await note(method, pixels, seconds);
+    }
     for (const { method, pixels } of baselinesOf(given, truth)) await note(method, pixels, 0);
   }
   console.log('\nmean');

@@ -15,14 +15,17 @@ const BORDER = 6;
 const LEAST_LEFT = 0.04;
 
 function slopes({ width, height }: LightPatch, values: Float32Array): Float32Array {
-  const at = (x: number, y: number) =>
-    values[
-      Math.max(0, Math.min(height - 1, y)) * width + Math.max(0, Math.min(width - 1, x))
-    ] as number;
-  return values.map((_, p) => {
-    const [x, y] = [p % width, Math.floor(p / width)];
-    return Math.hypot(at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)) / 2;
-  });
+  const out = new Float32Array(values.length);
+  for (let y = 0, p = 0; y < height; y++) {
+    const [above, below] = [y > 0 ? width : 0, y < height - 1 ? width : 0];
+    for (let x = 0; x < width; x++, p++) {
+      const [left, right] = [x > 0 ? 1 : 0, x < width - 1 ? 1 : 0];
+      const across = (values[p + right] as number) - (values[p - left] as number);
+      const down = (values[p + below] as number) - (values[p - above] as number);
+      out[p] = Math.hypot(across, down) / 2;
+    }
+  }
+  return out;
 }
 
 /** Grows what is marked from the upper border on through pixels that may belong to it; each connected part by itself. */

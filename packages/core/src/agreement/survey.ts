@@ -9,6 +9,7 @@ import {
   layerById,
   type Rect,
   roundOut,
+  type Size,
 } from '@diplex/document';
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import { decodeExactly, inScratch } from '@diplex/kernels';
@@ -46,7 +47,7 @@ export interface Agreement {
 }
 
 /** Tones are measured on a picture of at most this side. */
-const SMALL_SIDE = 400;
+const SMALL_SIDE = 320;
 
 /** The light's direction is told by relief, which needs finer ones. */
 const RELIEF_SIDE = 800;
@@ -182,7 +183,9 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
   };
   const thing = picture(views.subject, small.rect, small.scale);
   const behind = picture(views.scene, small.rect, small.scale);
-  const scene = withoutSky(smoothed(patchOf(behind, counts(thing, small.rect, small.scale))));
+  const whole = smoothed(patchOf(behind, counts(thing, small.rect, small.scale)));
+  const sky = openSky(whole);
+  const scene = withoutSky(whole, sky);
   const silhouette = silhouetteOf(alphaOf(thing), small.scale);
   const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null, direction: null };
   const own = smoothed(patchOf(thing));
@@ -202,21 +205,34 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
     picture(node, relief.rect, relief.scale),
   ) as [FloatImage, FloatImage];
   const open = patchOf(sceneRelief, counts(thingRelief, relief.rect, relief.scale));
-  const sky = openSky(smoothed(open));
-  const lit = { ...open, weights: open.weights.map((weight, p) => (sky[p] ? 0 : weight)) };
+  const lit = withoutSky(open, spreadOver(sky, whole, open));
   return {
     subject: { ...tones.subject, ...detailSignature(patchOf(near), patchOf(thingRelief)) },
     scene: {
       ...tones.scene,
-      ...detailSignature(patchOf(around, area), lit, overcastShare(open, sky)),
+      ...detailSignature(patchOf(around, area), lit, overcastShare(whole, sky)),
     },
     silhouette,
   };
 }
 
-function withoutSky(patch: LightPatch): LightPatch {
-  const sky = openSky(patch);
-  return { ...patch, weights: patch.weights.map((weight, p) => (sky[p] ? 0 : weight)) };
+function withoutSky(patch: LightPatch, sky: Uint8Array): LightPatch {
+  const weights = new Float32Array(patch.weights.length);
+  for (let p = 0; p < weights.length; p++) weights[p] = sky[p] ? 0 : (patch.weights[p] as number);
+  return { ...patch, weights };
+}
+
+/** Marks on a small picture as they lie on a larger one of the same. */
+function spreadOver(marks: Uint8Array, small: Size, large: Size): Uint8Array {
+  const out = new Uint8Array(large.width * large.height);
+  for (let y = 0, p = 0; y < large.height; y++) {
+    const row = Math.min(small.height - 1, Math.floor((y * small.height) / large.height));
+    for (let x = 0; x < large.width; x++, p++) {
+      const column = Math.min(small.width - 1, Math.floor((x * small.width) / large.width));
+      out[p] = marks[row * small.width + column] as number;
+    }
+  }
+  return out;
 }
 
 /** Whether a layer can be compared with what lies behind it. */

@@ -38,7 +38,9 @@ function meanBetween(
   for (let p = 0; p < weights.length; p++) {
     const [weight, luminance] = [weights[p] as number, of[p] as number];
     if (weight === 0 || luminance < from || luminance > to) continue;
-    for (const c of [0, 1, 2] as const) sum[c] += weight * (light[p * 3 + c] as number);
+    sum[0] += weight * (light[p * 3] as number);
+    sum[1] += weight * (light[p * 3 + 1] as number);
+    sum[2] += weight * (light[p * 3 + 2] as number);
   }
   return sum;
 }
@@ -52,10 +54,11 @@ function meanBetween(
  */
 export function lightColour(patch: LightPatch): LightColour | null {
   const { light, weights } = patch;
-  const counted = weights.map((weight, p) => {
-    const most = Math.max(...([0, 1, 2] as const).map((c) => light[p * 3 + c] as number));
-    return most < CLIPPED ? weight : 0;
-  });
+  const counted = new Float32Array(weights.length);
+  for (let p = 0, i = 0; p < counted.length; p++, i += 3) {
+    const [r, g, b] = [light[i] as number, light[i + 1] as number, light[i + 2] as number];
+    if (r < CLIPPED && g < CLIPPED && b < CLIPPED) counted[p] = weights[p] as number;
+  }
   const open = { ...patch, weights: counted };
   const of = luminances(open);
   const spread = new Quantiles(of, counted);
