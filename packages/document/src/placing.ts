@@ -67,7 +67,8 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
   return content.children.reduce<Rect>(
     (bounds, id) => {
       const child = layerById(composition, id);
-      if (!child) return bounds;
+      // A shadow may be thrown by the very group that it is in: what throws none has bounds by itself.
+      if (!child || child.content.kind === 'shadow') return bounds;
       const inside = contentBounds(composition, child);
       const own = bendsItself(child)
         ? ownMap(composition, child).boundsOf(inside)

@@ -408,6 +408,19 @@ const anyGlass = fc.record({
   at: fc.nat(5),
 });
 
+/** A shadow, and of which layer; it stands behind everything but the farthest. */
+const anyShadow = fc.record({
+  ...{ kind: fc.constant('shadow' as const), of: fc.constantFrom('l0', 'l1', 'g0') },
+  falls: fc.constantFrom('ground' as const, 'wall' as const),
+  azimuth: fc.integer({ min: 0, max: 359 }),
+  elevation: fc.integer({ min: -50, max: 70 }),
+  foot: fc.record({ x: fc.integer({ min: 5, max: 60 }), y: fc.integer({ min: 20, max: 70 }) }),
+  height: fc.integer({ min: 10, max: 60 }),
+  ...{ away: fc.constantFrom(0, 0.3, 0.8), tilt: fc.constantFrom(0, 0.4) },
+  ...{ softness: fc.constantFrom(0, 0.3, 1), contact: fc.constantFrom(0, 0.7) },
+  colour: fc.constantFrom({ r: 40, g: 50, b: 70, alpha: 0.8 }, { r: 90, g: 90, b: 90, alpha: 1 }),
+});
+
 /** Any composition of up to four layers in up to two groups, one perhaps in the other, and a glass. */
 export const anyComposition: fc.Arbitrary<Composition> = fc
   .tuple(
@@ -416,8 +429,9 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
     fc.constantFrom('light' as const, 'encoded' as const),
     fc.array(anyGlass, { maxLength: 1 }),
     fc.option(anyShowing, { nil: null, freq: 3 }),
+    fc.option(anyShadow, { nil: null, freq: 2 }),
   )
-  .map(([layers, groups, mixIn, glasses, showing]) => {
+  .map(([layers, groups, mixIn, glasses, showing, shadow]) => {
     const masks: Mask[] = [{ ...STEP_MASK, id: 'steps' }];
     const used = (
       mask: Omit<Mask, 'id'> | null,
@@ -467,6 +481,13 @@ export const anyComposition: fc.Arbitrary<Composition> = fc
         maskUse: used(mask, 'ma', { turnedRound, linked, density }),
       });
       root = [...root, 'again'];
+    }
+    if (shadow) {
+      again.push({
+        ...plainLayer<Content>('shade', 'Shade', shadow, placedAt({ x: 0, y: 0 })),
+        blending: 'multiply',
+      });
+      root = [...root.slice(0, 1), 'shade', ...root.slice(1)];
     }
     const grouped = { ...laidOut(flat, [...made, ...bracketed, ...again]), root };
     const all = Object.fromEntries(masks.map((mask) => [mask.id, mask]));
