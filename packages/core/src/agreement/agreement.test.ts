@@ -171,6 +171,19 @@ describe('what parts a thing from its scene', () => {
   });
 });
 
+describe('the row of the light’s direction', () => {
+  const of = (azimuth: number, directed = 1) =>
+    ({ direction: { azimuth, directed, sure: 0.8 } }) as unknown as ReturnType<
+      typeof pair
+    >['scene'];
+
+  it('tells the shorter way round, and nothing of light that comes from everywhere', () => {
+    expect(row('light direction').compare(of(350), of(20))?.apart).toBeCloseTo(30);
+    expect(row('light direction').compare(of(20), of(350))?.apart).toBeCloseTo(-30);
+    expect(row('light direction').compare(of(20), of(350, 0.1))).toBeNull();
+  });
+});
+
 describe('taking what is proposed', () => {
   const dim = photographed(plain.map((value, i) => value * 0.4 * ([1.3, 1, 0.6][i % 3] as number)));
   const measured = (steps: readonly Step[]) => pair(photographed(plain), dim, steps);

@@ -22,7 +22,7 @@ import {
   pushPixels,
   type Quad,
   type Rect,
-  removeCoat,
+  removeCoats,
   removeLayer,
   removePart,
   removePush,
@@ -400,7 +400,7 @@ describe('damage', () => {
       },
       () => {
         const [coat] = isPaint(layer) ? layer.content.coats : [];
-        return coat ? doing(removeCoat, { ...own, coat: coat.id }) : null;
+        return coat ? doing(removeCoats, { ...own, coats: [coat.id] }) : null;
       },
       () => {
         if (!isPaint(layer)) return null;

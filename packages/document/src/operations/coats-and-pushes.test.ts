@@ -13,7 +13,7 @@ import {
 import { placedAt } from '../geometry/placement';
 import { EMPTY_HISTORY, goTo, record } from '../history';
 import { contentBounds } from '../placing';
-import { layCoats, removeCoat, setCoat } from './lay-coats';
+import { layCoats, removeCoats, setCoat, setMeets } from './lay-coats';
 import { linkLayers } from './link-layers';
 import { OperationRefused, perform } from './operation';
 import { pushPixels, removePush, setPush } from './push-pixels';
@@ -63,11 +63,28 @@ describe('coats', () => {
     const blue: Coat['lays'] = { by: 'colour', colour: { r: 0, g: 0, b: 255, alpha: 1 } };
     const changed = perform(first.composition, setCoat, { layer: 'p', coat: 'c', lays: blue });
     expect(coloursOf(changed.composition)).toEqual([{ r: 0, g: 0, b: 255, alpha: 1 }]);
-    const gone = perform(changed.composition, removeCoat, { layer: 'p', coat: 'c' });
+    const gone = perform(changed.composition, removeCoats, { layer: 'p', coats: ['c'] });
     expect(coatsOf(gone.composition)).toEqual([]);
     const entries = [first.entry, changed.entry, gone.entry].flatMap((entry) => entry ?? []);
     const history = entries.reduce(record, EMPTY_HISTORY);
     expect(goTo(gone.composition, history, 1).composition).toEqual(first.composition);
+  });
+
+  it('that were laid together meet their surroundings together, and go together', () => {
+    const taken = (id: string) => ({
+      ...{ id, tiles: { '0,0': hash('1') } },
+      lays: {
+        ...{ by: 'taken' as const, from: 'behind' as const, onto: [1, 0, 0, 1, 5, 0] as const },
+        ...{ meets: 1, together: 'spot' },
+      },
+    });
+    const coats = [taken('a'), taken('b')];
+    const laid = perform(scene, layCoats, { layer: 'p', coats, way: 'Smoothed over' }).composition;
+    const half = perform(laid, setMeets, { layer: 'p', coats: ['a', 'b'], meets: 0.5 }).composition;
+    expect(coatsOf(half).map(({ lays }) => lays.by === 'taken' && lays.meets)).toEqual([0.5, 0.5]);
+    const { composition, entry } = perform(half, removeCoats, { layer: 'p', coats: ['a', 'b'] });
+    expect(coatsOf(composition)).toEqual([]);
+    expect(entry?.words).toBe('Took a coat off Paint');
   });
 
   it('are laid on paint layers only, and on none that is locked', () => {
@@ -77,7 +94,9 @@ describe('coats', () => {
     expect(lay(scene, 'a')).toThrow(/has no coats/);
     const locked = laidOut(scene, [{ ...paint, locked: true }]);
     expect(lay(locked, 'p')).toThrow(/locked/);
-    expect(() => perform(scene, removeCoat, { layer: 'p', coat: 'x' })).toThrow(OperationRefused);
+    expect(() => perform(scene, removeCoats, { layer: 'p', coats: ['x'] })).toThrow(
+      OperationRefused,
+    );
   });
 });
 

@@ -52,16 +52,30 @@ export const setCoat: Operation<{ layer: string; coat: string; lays: CoatLays }>
   },
 };
 
-/** Takes a coat away. */
-export const removeCoat: Operation<{ layer: string; coat: string }> = {
-  name: 'removeCoat',
+/** How far coats that take from elsewhere take on the tone of what lies around them, 0..1. */
+export const setMeets: Operation<{ layer: string; coats: readonly string[]; meets: number }> = {
+  name: 'setMeets',
+  words: (before, { layer }) => `Changed a coat of ${layerName(before, layer)}`,
+  change(draft, { layer, coats, meets }) {
+    for (const id of coats) {
+      const { lays } = draftCoat(draft, layer, id);
+      if (lays.by === 'taken') lays.meets = meets;
+    }
+  },
+};
+
+/** Takes coats away. */
+export const removeCoats: Operation<{ layer: string; coats: readonly string[] }> = {
+  name: 'removeCoats',
   words: (before, { layer }) => `Took a coat off ${layerName(before, layer)}`,
-  change(draft, { layer, coat }) {
-    draftCoat(draft, layer, coat);
-    const all = draftCoats(draft, layer);
-    all.splice(
-      all.findIndex(({ id }) => id === coat),
-      1,
-    );
+  change(draft, { layer, coats }) {
+    for (const id of coats) {
+      draftCoat(draft, layer, id);
+      const all = draftCoats(draft, layer);
+      all.splice(
+        all.findIndex((coat) => coat.id === id),
+        1,
+      );
+    }
   },
 };

@@ -4,8 +4,9 @@ import {
   type Composition,
   layerById,
   type PaintLayer,
-  removeCoat,
+  removeCoats,
   setCoat,
+  setMeets,
 } from '@diplex/document';
 import { IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../../bench/composition-store';
@@ -25,17 +26,30 @@ function said(composition: Composition, lays: CoatLays): string {
   return `Cloned from ${layerById(composition, lays.from.layer)?.name ?? 'what is gone'}`;
 }
 
+/** A coat, with those that were laid together with it: they are one thing to whoever laid them. */
+function laidTogether(coats: readonly Coat[]): { coat: Coat; ids: readonly string[] }[] {
+  const nameOf = ({ lays }: Coat) => (lays.by === 'taken' ? lays.together : undefined);
+  const rows: { coat: Coat; ids: string[] }[] = [];
+  for (const coat of coats) {
+    const name = nameOf(coat);
+    const known = name && rows.find((row) => nameOf(row.coat) === name);
+    if (known) known.ids.push(coat.id);
+    else rows.push({ coat, ids: [coat.id] });
+  }
+  return rows;
+}
+
 /** The coats of a paint layer, the top one first: what each lays can be changed, and each can be taken away. */
 export function CoatsSection({ layer }: { readonly layer: PaintLayer }) {
   const composition = useComposition((state) => state.composition);
-  const { coats } = layer.content;
+  const rows = laidTogether(layer.content.coats);
   const { perform, tryOut } = useComposition.getState();
   const laying = (coat: Coat, lays: CoatLays) => ({ layer: layer.id, coat: coat.id, lays });
   return (
-    <Section title="Coats" aside={`${coats.length}`}>
-      {[...coats].reverse().map((coat, i) => {
+    <Section title="Coats" aside={`${rows.length}`}>
+      {[...rows].reverse().map(({ coat, ids }, i) => {
         const { lays } = coat;
-        const words = `${said(composition, lays)} (${coats.length - i})`;
+        const words = `${said(composition, lays)} (${rows.length - i})`;
         return (
           <div key={coat.id} data-testid="coat" className="mb-1 rounded-md bg-base-200 px-2 py-1">
             <div className="flex items-center gap-2">
@@ -64,7 +78,7 @@ export function CoatsSection({ layer }: { readonly layer: PaintLayer }) {
                 icon={IconTrash}
                 words={`Take away ${words}`}
                 disabled={layer.locked}
-                onPress={() => perform(removeCoat, { layer: layer.id, coat: coat.id })}
+                onPress={() => perform(removeCoats, { layer: layer.id, coats: ids })}
               />
             </div>
             {lays.by === 'colour' && (
@@ -83,14 +97,14 @@ export function CoatsSection({ layer }: { readonly layer: PaintLayer }) {
               <ShareAmount
                 label="Meet around"
                 value={lays.meets}
-                onTry={(meets) => tryOut(setCoat, laying(coat, { ...lays, meets }))}
-                onSet={(meets) => perform(setCoat, laying(coat, { ...lays, meets }))}
+                onTry={(meets) => tryOut(setMeets, { layer: layer.id, coats: ids, meets })}
+                onSet={(meets) => perform(setMeets, { layer: layer.id, coats: ids, meets })}
               />
             )}
           </div>
         );
       })}
-      {coats.length === 0 && <p className="text-[12px] text-faint">Nothing is laid on it yet.</p>}
+      {rows.length === 0 && <p className="text-[12px] text-faint">Nothing is laid on it yet.</p>}
     </Section>
   );
 }

@@ -1,6 +1,7 @@
 import { exposureRow } from './exposure';
 import { grainRow } from './grain';
 import { lightColourRow } from './light-colour';
+import { lightDirectionRow } from './light-direction';
 import type { AgreementRow, Round } from './row';
 import { saturationRow } from './saturation';
 import { sharpnessRow } from './sharpness';
@@ -19,6 +20,7 @@ export const AGREEMENT_ROWS: readonly AgreementRow[] = [
   saturationRow,
   sharpnessRow,
   grainRow,
+  lightDirectionRow,
 ];
 
 /** The order in which rows are taken when all are. */
