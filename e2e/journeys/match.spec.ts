@@ -140,6 +140,20 @@ test('light is turned as in the scene, and a shadow follows the thing that throw
     await expectAsFresh(bench, 'Fit', 'throwing a shadow');
   });
 
+  await test.step('the wall’s light comes over its edge', async () => {
+    const bare = await bench.pixels();
+    await page.keyboard.press('r');
+    await bench.drag([
+      [600, 300],
+      [600, 340],
+    ]);
+    await bench.amount('Light', 100);
+    await expect.poll(async () => worst(await bench.pixels(), bare)).toBeGreaterThan(2);
+    await expectAsFresh(bench, 'Fit', 'wrapping light round a thing');
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), bare)).toBe(0);
+  });
+
   await test.step('it goes along, and goes with the thing', async () => {
     const shaded = await bench.pixels();
     await page.goto(page.url().replace('/match', '/arrange'));

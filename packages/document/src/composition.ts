@@ -329,6 +329,10 @@ export interface LayerEdge {
   readonly tint?: number;
   /** Over how many composition pixels; TINT_WIDTH when left out. */
   readonly tintWidth?: number;
+  /** How much light of what is bright behind it comes over the edge, 0..1; none when left out. */
+  readonly wrap?: number;
+  /** Over how many composition pixels; WRAP_WIDTH when left out. */
+  readonly wrapWidth?: number;
 }
 
 /** Tones by which a layer shows: all from `low[1]` to `high[0]`, less and less down to `low[0]` and up to `high[1]`. */
@@ -741,6 +745,7 @@ export type FringeWhere = (typeof FRINGE_WHERE)[number];
 
 /** Over how many composition pixels what lies behind enters an edge where nothing else is said. */
 export const TINT_WIDTH = 10;
+export const WRAP_WIDTH = 30;
 
 /** What shows of a layer: parts, combined in order. */
 export interface Mask {

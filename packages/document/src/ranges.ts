@@ -20,6 +20,8 @@ export const RANGES = {
   fringeWidth: { least: 0, most: 100, track: [1, 100] },
   /** Composition pixels over which what lies behind enters an edge. */
   tintWidth: { least: 0, most: 200, track: [1, 200] },
+  /** Composition pixels over which light comes over an edge. */
+  wrapWidth: { least: 0, most: 500, track: [1, 200] },
   /** Mask pixels of a band whose alpha is solved. */
   edgeBand: { least: 0, most: 2000, track: [0, 400] },
   /** What a mix of components may come to. */

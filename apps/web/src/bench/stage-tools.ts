@@ -9,7 +9,7 @@ export const STAGE_TOOLS = {
   ],
   arrange: ['place', 'bend', 'push', 'plane', 'stand', 'shape', 'letter', 'paint', 'clone', 'crop'],
   match: [
-    ...(['agree', 'light', 'shadow'] as const),
+    ...(['agree', 'light', 'shadow', 'wrap'] as const),
     ...(['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush'] as const),
     'sample',
   ],

@@ -24,6 +24,7 @@ import { stand } from './stand';
 import { dodgeBurn, drainEnrich, softenSharpen, tintBrush, warmCool } from './tone-brush';
 import { tones } from './tones';
 import type { ToolHome } from './tool-home';
+import { wrap } from './wrap';
 
 /** Every tool, with all that belongs to it. */
 export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
@@ -31,6 +32,7 @@ export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
   ...{ bend, push, plane, stand, shape, letter, paint, clone, crop },
   ...{
     agree,
+    wrap,
     light,
     shadow,
     'dodge-burn': dodgeBurn,

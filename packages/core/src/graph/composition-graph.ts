@@ -20,6 +20,7 @@ import {
   isWarped,
   type Layer,
   type LayerBlending,
+  type LayerEdge,
   layerBounds,
   layerById,
   layerIdOf,
@@ -44,10 +45,12 @@ import {
   stepHolder,
   stepHolderId,
   stepIdOf,
+  TINT_WIDTH,
   type Tiled,
   type TonesPart,
   translation,
   unflattened,
+  WRAP_WIDTH,
   withDescendants,
   withShowings,
 } from '@diplex/document';
@@ -61,9 +64,10 @@ import {
   stepEntry,
 } from '@diplex/steps';
 import { hasFringe } from '../render/clean-fringe';
+import type { EdgeEntry } from '../render/enter-edge';
 import type { GraphNode } from './node';
 import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
-import { FringeNode, TintNode } from './nodes/edge-nodes';
+import { EdgeEntryNode, FringeNode } from './nodes/edge-nodes';
 import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
 import { LetteringNode } from './nodes/lettering-node';
 import {
@@ -131,6 +135,14 @@ interface Look {
   readonly coverage: GraphNode | null;
   readonly under: readonly Laid[];
   readonly over: readonly Laid[];
+}
+
+/** What of what lies behind enters a layer's edge. */
+function entriesOf({ tint, tintWidth, wrap, wrapWidth }: LayerEdge): EdgeEntry[] {
+  return [
+    ...(tint ? [{ way: 'tint' as const, amount: tint, width: tintWidth ?? TINT_WIDTH }] : []),
+    ...(wrap ? [{ way: 'wrap' as const, amount: wrap, width: wrapWidth ?? WRAP_WIDTH }] : []),
+  ];
 }
 
 /** How a layer is put on what lies behind it. */
@@ -280,8 +292,14 @@ export class CompositionGraph {
           )
         : picture;
     const look = this.chained(layer, clean, nodes.coverage, behind);
-    if (!mask || !edge.tint) return look;
-    return { ...look, content: new TintNode(look.content, mask, behind, edge, canvas) };
+    if (!mask) return look;
+    const entries = entriesOf(edge);
+    if (entries.length === 0) return look;
+    const entered = entries.reduce<GraphNode>(
+      (content, entry) => new EdgeEntryNode(content, mask, behind, entry, canvas, mixIn),
+      look.content,
+    );
+    return { ...look, content: entered };
   }
 
   /** Coverage where a layer's tones, and those of what lies behind it, are within its windows. */

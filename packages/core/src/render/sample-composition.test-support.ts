@@ -179,6 +179,8 @@ const anyEdge: fc.Arbitrary<LayerEdge> = fc.record({
   fringeBrushed: fc.constantFrom(undefined, undefined, { strokes: 1, tiles: { '0,0': TILE } }),
   tint: fc.constantFrom(undefined, undefined, 0.5),
   tintWidth: fc.constantFrom(undefined, 4),
+  wrap: fc.constantFrom(undefined, undefined, 0.6),
+  wrapWidth: fc.constantFrom(undefined, 8),
 });
 
 /** Tones by which a layer shows. */

@@ -224,6 +224,8 @@ export class LayerEdgeSchema {
   @IsOptional() @ValidateNested() @Type(() => BrushedSchema) fringeBrushed?: BrushedSchema | null;
   @IsOptional() @InRange(RANGES.share) tint?: number;
   @IsOptional() @InRange(RANGES.tintWidth) tintWidth?: number;
+  @IsOptional() @InRange(RANGES.share) wrap?: number;
+  @IsOptional() @InRange(RANGES.wrapWidth) wrapWidth?: number;
 }
 
 class ToneWindowSchema {

@@ -17,7 +17,7 @@ import {
 } from '@diplex/imaging';
 import type { MixSpaceName } from '@diplex/kernels';
 import { type Brushing, cleanFringe, fringeReach, showsBefore } from '../../render/clean-fringe';
-import { tintEdge, tintReach } from '../../render/edge-tint';
+import { type EdgeEntry, enterEdge, entryReach } from '../../render/enter-edge';
 import { type Demand, type Drawing, GraphNode } from '../node';
 import type { Region } from '../region';
 
@@ -94,20 +94,21 @@ export class FringeNode extends GraphNode {
   }
 }
 
-/** Content into whose edge the colour and light of what lies behind enter. */
-export class TintNode extends GraphNode {
+/** Content into whose edge the colour, or the light, of what lies behind enters. */
+export class EdgeEntryNode extends GraphNode {
   override readonly keeps = true;
 
   constructor(
     content: GraphNode,
     mask: GraphNode,
     backdrop: GraphNode,
-    private readonly edge: Pick<LayerEdge, 'tint' | 'tintWidth'>,
+    private readonly entry: EdgeEntry,
     private readonly canvas: Size,
+    private readonly space: MixSpaceName,
   ) {
     const { width, height } = canvas;
-    const values = [edge.tint, edge.tintWidth, width, height];
-    super('tint', values, [content, mask, backdrop], 4);
+    const values = [entry.amount, entry.width, width, height, space];
+    super(entry.way, values, [content, mask, backdrop], 4);
   }
 
   extent(scale: number): Region {
@@ -121,7 +122,7 @@ export class TintNode extends GraphNode {
 
   override needs(input: number, out: Rect, scale: number): Demand | null {
     if (input === 0) return { rect: out, scale };
-    const reach = tintReach(this.edge, scale);
+    const reach = entryReach(this.entry, scale);
     const canvas = this.canvasAt(scale);
     // What lies beyond the canvas is not seen, and has nothing behind it.
     if (reach === 0 || isEmpty(intersectRects(out, canvas))) return null;
@@ -129,7 +130,7 @@ export class TintNode extends GraphNode {
   }
 
   override touches(input: number, rect: Rect, scale: number): Rect {
-    return input === 0 ? rect : growRect(rect, tintReach(this.edge, scale));
+    return input === 0 ? rect : growRect(rect, entryReach(this.entry, scale));
   }
 
   draw(out: Rect, scale: number, from: Drawing): FloatImage | null {
@@ -143,11 +144,11 @@ export class TintNode extends GraphNode {
     const behind = { image: backdrop ?? newFloatImage(at.width, at.height), at };
     const part = intersectRects(out, this.canvasAt(scale));
     if (part.width === out.width && part.height === out.height) {
-      tintEdge(content, out, { image: mask, at }, behind, this.edge, scale);
+      enterEdge(content, out, { image: mask, at }, behind, this.entry, scale, this.space);
       return content;
     }
     const cut = cropImage(content, out, part);
-    tintEdge(cut, part, { image: mask, at }, behind, this.edge, scale);
+    enterEdge(cut, part, { image: mask, at }, behind, this.entry, scale, this.space);
     pasteImage(cut, part, content, out);
     return content;
   }

@@ -12,7 +12,7 @@ import { describe, expect, it } from 'vitest';
 import { graphOf } from '../graph/composition-graph';
 import { damage } from '../graph/damage';
 import { isNowhere } from '../graph/region';
-import { tintReach } from './edge-tint';
+import { entryReach } from './enter-edge';
 import { renderComposition } from './render-composition';
 
 const SIDE = 128;
@@ -63,8 +63,8 @@ describe('an edge tint', () => {
     expect(weak(41) - plain(41)).toBeCloseTo((tinted(41) - plain(41)) / 2, 3);
     const wide = row(scene({ tint: 0.6, tintWidth: 40 }));
     expect(wide(55)).toBeGreaterThan(tinted(55) * 3);
-    expect(tintReach({}, 1)).toBe(0);
-    expect(tintReach({ tint: 1 }, 0.01)).toBe(0);
+    expect(entryReach({ way: 'tint', amount: 0, width: 10 }, 1)).toBe(0);
+    expect(entryReach({ way: 'tint', amount: 1, width: 10 }, 0.01)).toBe(0);
   });
 
   it('follows what lies behind, and has it drawn again', () => {
@@ -82,5 +82,28 @@ describe('an edge tint', () => {
       });
     });
     expect(isNowhere(damage(looks[0] as never, looks[1] as never, 1))).toBe(false);
+  });
+});
+
+describe('light that wraps round a thing', () => {
+  const plain = row(scene({}));
+  const wrapped = row(scene({ wrap: 0.8, wrapWidth: 16 }));
+
+  it('comes over the edge from what is bright behind it, and less and less toward the inside', () => {
+    expect(wrapped(40)).toBeGreaterThan(plain(40) + 0.05);
+    expect(wrapped(40)).toBeGreaterThan(wrapped(48));
+    for (const x of [10, 39, 80, 120]) expect(wrapped(x)).toBeCloseTo(plain(x), 4);
+  });
+
+  it('does not come from what is dark', () => {
+    const dark = row(scene({ wrap: 0.8, wrapWidth: 16 }, 60));
+    const bare = row(scene({}, 60));
+    for (const x of [40, 44, 60]) expect(dark(x)).toBeCloseTo(bare(x), 4);
+  });
+
+  it('goes over an edge that was tinted', () => {
+    const both = row(scene({ tint: 0.3, tintWidth: 6, wrap: 0.8, wrapWidth: 16 }));
+    const tinted = row(scene({ tint: 0.3, tintWidth: 6 }));
+    expect(both(42)).toBeGreaterThan(tinted(42));
   });
 });
