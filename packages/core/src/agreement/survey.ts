@@ -42,6 +42,8 @@ export interface AgreementPlace {
 export interface Agreement {
   readonly subject: Signature;
   readonly scene: Signature;
+  /** How much was measured: what their own pixels show is missing where only tones were. */
+  readonly depth: SurveyDepth;
   /** How the thing stands in the picture; null where nothing of it is on the canvas. */
   readonly silhouette: Silhouette | null;
 }
@@ -194,6 +196,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
     return {
       subject: { ...tones.subject, ...none },
       scene: { ...tones.scene, ...none },
+      depth: 'tones',
       silhouette,
     };
   }
@@ -212,6 +215,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
       ...tones.scene,
       ...detailSignature(patchOf(around, area), lit, overcastShare(whole, sky)),
     },
+    depth: 'all',
     silhouette,
   };
 }

@@ -22,7 +22,7 @@ export const relight = defineStep({
   on: 'content',
   fields: {
     azimuth: amount('Comes from', { ...AROUND, start: 0 }),
-    elevation: amount('Towards the viewer', { least: -60, most: 90, start: 30, unit: '°' }),
+    elevation: amount('From the front', { least: -60, most: 90, start: 30, unit: '°' }),
     strength: amount('Strength', { least: 0, most: 3, track: [0, 1.5], start: 0.6, unit: '%' }),
     key: colour('Lit side', WHITE),
     surround: colour('Far side', WHITE),

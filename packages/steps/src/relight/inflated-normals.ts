@@ -1,7 +1,7 @@
 import type { CoverageImage } from '@diplex/imaging';
 
-/** From here on a pixel belongs to the thing. */
-const INSIDE = 0.5;
+/** Less coverage than the first belongs to nothing, and more than the second to the thing; between both the membrane is held in part. */
+const [NONE, ALL] = [0.25, 0.75] as const;
 
 /** How round the thing is taken to be: 1 for a ball where its outline is a circle. */
 const ROUND = 0.7;
@@ -18,19 +18,21 @@ const SOFT = [0.25, 0.5, 0.25] as const;
  */
 function inflated({ width, height, data }: CoverageImage): Float32Array {
   const held = new Float32Array(width * height);
+  const free = data.map((value) => Math.max(0, Math.min(1, (value - NONE) / (ALL - NONE))));
   for (let round = 0; round < ROUNDS; round++) {
     for (const parity of [0, 1]) {
       for (let y = 1; y < height - 1; y++) {
         for (let x = 1 + ((y + parity) & 1); x < width - 1; x += 2) {
           const p = y * width + x;
-          if ((data[p] as number) < INSIDE) continue;
+          const share = free[p] as number;
+          if (share === 0) continue;
           const around =
             (held[p - 1] as number) +
             (held[p + 1] as number) +
             (held[p - width] as number) +
             (held[p + width] as number);
           const own = held[p] as number;
-          held[p] = own + OVER * ((around + 1) / 4 - own);
+          held[p] = own + OVER * ((share * (around + 1)) / 4 - own);
         }
       }
     }

@@ -28,7 +28,9 @@ function Row({ layer, locked, row, agreement }: RowProps) {
     return (
       <li className="flex h-7 items-center text-[12.5px] text-quiet">
         <span className="w-[82px]">{row.words}</span>
-        <span className="text-faint">cannot be told</span>
+        <span className="text-faint">
+          {agreement.depth === 'all' ? 'cannot be told' : 'measuring …'}
+        </span>
       </li>
     );
   }

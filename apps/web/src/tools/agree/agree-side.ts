@@ -1,4 +1,4 @@
-import { type Agreement, agreementNeeds, type SurveyDepth } from '@diplex/core';
+import { type Agreement, agreementNeeds, type ScenePart, type SurveyDepth } from '@diplex/core';
 import {
   addLayer,
   type Composition,
@@ -53,11 +53,37 @@ export function sideOf(
   return { composition: perform(composition, addLayer, added).composition, target: glass, added };
 }
 
-/** Measures a thing and its scene; what is brought to the other is told as the subject. */
+/** What was measured of a composition, so that all who ask at once are told the same. */
+const known = new WeakMap<Composition, Map<string, Promise<Agreement>>>();
+
+/** Measures a thing and its scene once for each state; what is brought to the other is told as the subject. */
 export async function measured(
   composition: Composition,
   thing: string,
   { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+  depth: SurveyDepth,
+): Promise<Agreement> {
+  const all = known.get(composition) ?? new Map<string, Promise<Agreement>>();
+  known.set(composition, all);
+  const key = [thing, scene, depth].join(' ');
+  const asked = all.get(key) ?? surveyed(composition, thing, scene, depth);
+  all.set(key, asked);
+  try {
+    return turned(await asked, brings);
+  } catch (error) {
+    all.delete(key);
+    throw error;
+  }
+}
+
+function turned(found: Agreement, brings: AgreeSettings['brings']): Agreement {
+  return brings === 'thing' ? found : { ...found, subject: found.scene, scene: found.subject };
+}
+
+async function surveyed(
+  composition: Composition,
+  thing: string,
+  scene: ScenePart,
   depth: SurveyDepth,
   signal?: AbortSignal,
 ): Promise<Agreement> {
@@ -67,8 +93,7 @@ export async function measured(
   try {
     const ask = { ...place, composition: compositionKey(composition) };
     const options = { priority: 2, ...(signal && { signal }) };
-    const found = await pageEngine().run('survey-agreement', ask, options);
-    return brings === 'thing' ? found : { ...found, subject: found.scene, scene: found.subject };
+    return await pageEngine().run('survey-agreement', ask, options);
   } finally {
     letGo();
   }
@@ -78,12 +103,12 @@ export async function measured(
 export function measuredWith(
   { composition, target }: AgreeSide,
   thing: string,
-  settings: Pick<AgreeSettings, 'scene' | 'brings'>,
+  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
   signal: AbortSignal,
 ) {
-  return (steps: readonly Step[], depth: SurveyDepth) => {
+  return async (steps: readonly Step[], depth: SurveyDepth) => {
     const args = { layer: target.id, steps, said: 'Agreed' };
     const changed = perform(composition, setChain, args).composition;
-    return measured(changed, thing, settings, depth, signal);
+    return turned(await surveyed(changed, thing, scene, depth, signal), brings);
   };
 }

@@ -36,6 +36,7 @@ export function useAgreement(
       const [own, other] = detail;
       const whole = {
         ...tones,
+        depth: own ? ('all' as const) : tones.depth,
         subject: { ...tones.subject, ...own },
         scene: { ...tones.scene, ...other },
       };

@@ -30,7 +30,7 @@ function apart(a: number, b: number): number {
 function Directions({ layer }: { readonly layer: Layer }) {
   const agreement = useAgreement(layer.id, { scene: 'around', brings: 'thing' });
   const [own, scene] = [agreement?.subject.direction, agreement?.scene.direction];
-  if (!agreement || own === undefined || scene === undefined) {
+  if (!agreement || agreement.depth === 'tones' || own === undefined || scene === undefined) {
     return <p className="text-[12px] text-faint">Looking for the light …</p>;
   }
   return (

@@ -34,7 +34,8 @@ export function turnLight(azimuth: number, way: 'tryOut' | 'perform'): void {
 /** Turns the light on a layer to where that of its scene comes from, as far as that can be told. */
 export function relightAsScene(layer: Layer): void {
   const work = inJob(`Looking for the light of ${layer.name}`, async (signal) => {
-    const found = await surveyNow(layer.id, signal);
+    const found = await surveyNow(layer.id);
+    if (signal.aborted) return;
     const now = layerById(useComposition.getState().composition, layer.id);
     if (!now) return;
     const proposed = proposeRelight(found, useLight.getState().share);

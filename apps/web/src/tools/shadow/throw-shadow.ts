@@ -55,7 +55,8 @@ function plainShadow(composition: Composition, thing: Layer): ShadowContent {
 /** Lays a shadow of a layer right behind it, as the light of its scene throws it. */
 export function throwShadow(layer: Layer): void {
   const work = inJob(`Looking for the light of ${layer.name}`, async (signal) => {
-    const found = canAgree(layer) ? await surveyNow(layer.id, signal) : null;
+    const found = canAgree(layer) ? await surveyNow(layer.id) : null;
+    if (signal.aborted) return;
     const { composition, perform } = useComposition.getState();
     const thing = layerById(composition, layer.id);
     if (!thing) return;
