@@ -82,6 +82,20 @@ test('a thing is compared with its scene and made to agree, row by row, whole an
     await bench.undo();
   });
 
+  await test.step('all pasted things are checked, the worst first', async () => {
+    await bench.section('Check');
+    await page.getByRole('button', { name: 'Check every pasted thing' }).click();
+    await bench.jobsDone();
+    const things = page.getByRole('list', { name: 'Pasted things' }).getByRole('button');
+    await expect(things).toHaveCount(1);
+    await expect(things.first()).toContainText(
+      /Keeper\s*\d+ %.*(Light colour|White point|Contrast)/,
+    );
+    await card(page, 'Harbour wall').click();
+    await page.keyboard.press('h');
+    await expect(things.first()).toHaveAttribute('aria-pressed', 'true');
+  });
+
   await test.step('the scene is brought to the thing by a glass behind it', async () => {
     const scarf = await bench.colourAt(SCARF);
     await page.getByRole('button', { name: 'scene: it is brought to the thing' }).click();

@@ -20,6 +20,7 @@ import {
 } from '../chain/step-commands';
 import { findSubject } from '../find/find-store';
 import { useCamera } from '../picture/camera-store';
+import { checkThings, hasChecked, stepThroughChecked } from '../tools/agree/check-things';
 import { areaOfAll, nudgeArea, putAreaAway, turnAreaRound } from '../tools/area-commands';
 import { checkEdgeInHand, hasStretches, stepThroughStretches } from '../tools/edge-check';
 import { copyLayer, hasCopiedLayer, pasteLayer } from '../tools/layer-clipboard';
@@ -208,6 +209,18 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ id: 'previous-stretch', words: 'The worst stretch before', group: 'Mask' },
     ...{ stage: 'cut', keys: ['Shift+H'], able: hasStretches },
     run: () => stepThroughStretches(-1),
+  },
+  {
+    ...{ id: 'check-things', words: 'Check every pasted thing', group: 'Layers', stage: 'match' },
+    run: checkThings,
+  },
+  {
+    ...{ id: 'next-checked', words: 'Next of the checked things', group: 'Layers', stage: 'match' },
+    ...{ keys: ['h'], able: hasChecked, run: () => stepThroughChecked(1) },
+  },
+  {
+    ...{ id: 'previous-checked', words: 'The checked thing before', group: 'Layers' },
+    ...{ stage: 'match', keys: ['Shift+H'], able: hasChecked, run: () => stepThroughChecked(-1) },
   },
   {
     ...{ id: 'makes', words: 'Tools make the mask, or the area', group: 'Mask', stage: 'cut' },

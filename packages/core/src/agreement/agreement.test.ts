@@ -9,6 +9,7 @@ import { tiled } from '../pixels/tiled-level';
 import { type LightPatch, smoothed } from './light-patch';
 import { openSky } from './open-sky';
 import { Quantiles } from './quantiles';
+import { agreementReading } from './reading';
 import { AGREEMENT_ROWS, type Compared } from './rows';
 import { surveyAgreement } from './survey';
 import { proposalsOf, withAllTaken, withProposals } from './take-rows';
@@ -181,6 +182,20 @@ describe('the row of the light’s direction', () => {
     expect(row('light direction').compare(of(350), of(20))?.apart).toBeCloseTo(30);
     expect(row('light direction').compare(of(20), of(350))?.apart).toBeCloseTo(-30);
     expect(row('light direction').compare(of(20), of(350, 0.1))).toBeNull();
+  });
+});
+
+describe('the reading of a thing', () => {
+  it('is all where everything agrees, less the farther apart it is, and says what it is made of', () => {
+    const same = photographed(plain);
+    const darker = (stops: number) => photographed(plain.map((value) => value * 2 ** stops));
+    const [all, near, far] = [same, darker(-0.4), darker(-1.5)].map((scene) =>
+      agreementReading(pair(same, scene)),
+    );
+    expect(all).toEqual({ share: 1, disagreements: [] });
+    expect(near?.share).toBeLessThan(1);
+    expect(far?.share).toBeLessThan(near?.share ?? 0);
+    expect(far?.disagreements[0]?.row.name).toBe('exposure');
   });
 });
 

@@ -5,6 +5,7 @@ import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
 import { AgreementRows } from './AgreementRows';
 import { CastChart } from './CastChart';
+import { CheckSection } from './CheckSection';
 import { LightnessChart } from './LightnessChart';
 import { useAgree } from './settings';
 import { takeAll, takeExample } from './take';
@@ -108,6 +109,7 @@ function Measured({ layer }: { readonly layer: Layer }) {
     <>
       <Readings layer={layer} agreement={agreement} />
       <Example layer={layer} />
+      <CheckSection />
     </>
   );
 }

@@ -1,0 +1,26 @@
+import type { AgreementReading } from '@diplex/core';
+import type { Composition } from '@diplex/document';
+import { create } from 'zustand';
+
+/** A pasted thing as it was checked. */
+export interface CheckedThing {
+  readonly layer: string;
+  readonly reading: AgreementReading;
+  /** It stands on the ground and throws no shadow. */
+  readonly floats: boolean;
+}
+
+interface Checks {
+  /** The composition that was checked; null before any. */
+  readonly of: Composition | null;
+  /** The worst first. */
+  readonly things: readonly CheckedThing[];
+  take(change: Partial<Omit<Checks, 'take'>>): void;
+}
+
+/** The last check of all pasted things. */
+export const useChecks = create<Checks>((set) => ({
+  of: null,
+  things: [],
+  take: (change) => set(change),
+}));
