@@ -12,7 +12,7 @@ const [DARKS, MIDS, LIGHTS] = [0.12, 0.45, 0.8] as const;
 /** Bins of the table of deviations by encoded luma. */
 const STEPS = 256;
 
-/** The same for black and white: sensors and films are quiet where nothing, and where everything, is let through. */
+/** The deviation at an encoded luma: between the three places they go over into one another, beyond them they stay. */
 function deviationAt(luma: number, { darks, mids, lights }: Values): number {
   if (luma <= DARKS) return darks;
   if (luma >= LIGHTS) return lights;

@@ -120,7 +120,7 @@ const SOFT = [0.08, 0.4, 1] as const;
 /** The shadow of contact reaches so high up the thing, and is so soft, as shares of its height. */
 const [TOUCHES, CONTACT_SOFT] = [0.12, 0.025];
 
-/** What is darker than this is all dark. */
+/** A blur of a smaller deviation, in composition pixels, cannot be seen. */
 const LEAST_SIGMA = 0.3;
 
 /** The places of the inputs: the shadow at its three softnesses, and of contact. */
