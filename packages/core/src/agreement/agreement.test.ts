@@ -223,6 +223,29 @@ describe('taking what is proposed', () => {
     expect(stops(whole)).toBeCloseTo(Math.log2(0.4), 0);
   });
 
+  it('puts curves together, again and again, without losing an end or more points than can be taken by hand', () => {
+    const lifted = {
+      kind: 'curves',
+      values: {
+        all: [
+          [0, 0.05],
+          [0.31, 0.33],
+          [0.62, 0.6],
+          [1, 0.97],
+        ],
+      },
+    };
+    let chain: Step[] = [];
+    for (let k = 0; k < 6; k++) chain = withProposals(chain, [lifted]);
+    const [step] = chain;
+    const points = step?.values.all as (readonly [number, number])[];
+    expect(chain).toHaveLength(1);
+    expect(points.length).toBeLessThanOrEqual(9);
+    expect([points[0]?.[0], points.at(-1)?.[0]]).toEqual([0, 1]);
+    expect(points[0]?.[1]).toBeGreaterThan(0.15);
+    expect(points.every(([, y], i) => i === 0 || y >= (points[i - 1]?.[1] ?? 0))).toBe(true);
+  });
+
   it('leaves steps alone that somebody set, and puts blur before grain', () => {
     const own = newStep(definitionOf('exposure'), { stops: 0.5 });
     const grained = withProposals([own], [{ kind: 'grain', values: { mids: 3 } }]);

@@ -28,13 +28,22 @@ function squaresSummed(...names: string[]) {
   });
 }
 
-/** A curve and then another as one: through the points of both. */
+/** Points of a curve that was put together lie so far apart at least, and are so few that it can be taken by hand. */
+const [APART, MOST] = [0.05, Math.min(9, MOST_POINTS)];
+
+/** A curve and then another as one: through points of both, and always through its ends. */
 function oneAfterTheOther(before: Values, more: Values): Values {
   const [first, second] = [before.all, more.all] as [CurvePoints, CurvePoints];
   const [from, to] = [curveThrough(first), curveThrough(second)];
-  const places = [...first.map(([x]) => x), ...second.map(([x]) => x)].sort((a, b) => a - b);
-  const apart = places.filter((x, i) => i === 0 || x - (places[i - 1] as number) > 0.02);
-  return { all: apart.slice(0, MOST_POINTS).map((x) => [x, to(from(x))] as const) };
+  const between = [...first, ...second]
+    .map(([x]) => x)
+    .filter((x) => x >= APART && x <= 1 - APART)
+    .sort((a, b) => a - b);
+  const places: number[] = [];
+  for (const x of between) if (x - (places.at(-1) ?? 0) >= APART) places.push(x);
+  const step = Math.max(1, places.length / (MOST - 2));
+  const kept = places.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step));
+  return { all: [0, ...kept, 1].map((x) => [x, to(from(x))] as const) };
 }
 
 /** A kind of step that is taken so that a thing agrees with its scene. */
