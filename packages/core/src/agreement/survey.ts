@@ -241,5 +241,5 @@ function spreadOver(marks: Uint8Array, small: Size, large: Size): Uint8Array {
 
 /** Whether a layer can be compared with what lies behind it. */
 export function canAgree({ id, content }: Layer): boolean {
-  return id !== AREA_ID && content.kind !== 'glass';
+  return id !== AREA_ID && content.kind !== 'glass' && content.kind !== 'shadow';
 }

@@ -76,8 +76,7 @@ export function AgreeSection() {
     return (
       <Section title="Agreement">
         <p className="text-[12px] text-quiet">
-          {layer.name} is a glass: it shows what lies behind it. Choose a thing to compare it with
-          its scene.
+          {layer.name} has no surface of its own. Choose a thing to compare it with its scene.
         </p>
       </Section>
     );

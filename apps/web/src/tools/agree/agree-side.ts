@@ -87,7 +87,9 @@ async function surveyed(
   depth: SurveyDepth,
   signal?: AbortSignal,
 ): Promise<Agreement> {
-  const place = { composition, layer: thing, scene, depth };
+  // Where the area was put away, what lies around the thing stands for it.
+  const counts = scene === 'area' && !composition.area ? 'around' : scene;
+  const place = { composition, layer: thing, scene: counts, depth };
   const needs = agreementNeeds(place);
   const letGo = await pageSupply().bring(needs.sources, needs.painted);
   try {

@@ -1,12 +1,5 @@
 import { agreementReading, canAgree } from '@diplex/core';
-import {
-  type Composition,
-  isGroup,
-  isShadow,
-  type Layer,
-  layerById,
-  shadowsOf,
-} from '@diplex/document';
+import { type Composition, isGroup, type Layer, layerById, shadowsOf } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
@@ -22,7 +15,6 @@ export function pastedThings(composition: Composition): Layer[] {
       layer.shown &&
       layer.maskUse !== null &&
       canAgree(layer) &&
-      !isShadow(layer) &&
       (isGroup(layer) || 'size' in layer.content),
   );
 }

@@ -63,9 +63,13 @@ export function takeAll(layer: Layer): void {
       progress(done / 5);
       return found;
     });
-    if (sideNow(layer.id)?.target.steps === side.target.steps || side.added) {
-      lay(side, steps, `Agreed with the ${other()}`);
+    const now = sideNow(layer.id);
+    if (!now) return;
+    // A new glass has no steps that could have changed; it goes where the thing is by now.
+    if (!side.added && now.target.steps !== side.target.steps) {
+      return tellProblem(`The chain of ${side.target.name} changed meanwhile. Take all once more.`);
     }
+    lay(now, steps, `Agreed with the ${other()}`);
   });
   trackWork(work);
 }

@@ -28,7 +28,6 @@ export function useAgreement(
     const end = followShown(async () => {
       const composition = shownComposition();
       if (!layerById(composition, layer)) return;
-      if (scene === 'area' && !composition.area) return;
       const look = (depth: 'tones' | 'all') =>
         measured(composition, layer, { scene, brings }, depth);
       const tones = await look('tones');

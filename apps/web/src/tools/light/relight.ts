@@ -1,4 +1,4 @@
-import { proposeRelight, withProposals } from '@diplex/core';
+import { canAgree, proposeRelight, withProposals } from '@diplex/core';
 import { type Layer, layerById, type Step, setChain } from '@diplex/document';
 import { definitionOf, newStep, setStepValues } from '@diplex/steps';
 import { useComposition } from '../../bench/composition-store';
@@ -19,6 +19,7 @@ export function turnLight(azimuth: number, way: 'tryOut' | 'perform'): void {
   const state = useComposition.getState();
   const layer = layerById(state.composition, useHand.getState().layer ?? '');
   if (!layer) return;
+  if (!canAgree(layer)) return tellProblem(`${layer.name} has no shape that light could fall on.`);
   if (layer.locked) return tellProblem(`${layer.name} is locked. Unlock it to turn its light.`);
   const values = { azimuth: Math.round(azimuth * 10) / 10 };
   const step = relightOf(layer);

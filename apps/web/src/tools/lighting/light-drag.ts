@@ -1,4 +1,5 @@
 import type { Point } from '@diplex/document';
+import { useComposition } from '../../bench/composition-store';
 import type { Tool } from '../../picture/tool';
 
 /** Shorter drags, in composition pixels, tell no direction. */
@@ -24,9 +25,11 @@ export function lightDrag(turn: (azimuth: number, way: 'tryOut' | 'perform') => 
     },
     end(to) {
       if (start && far(to)) turn(azimuthAlong(start, to), 'perform');
+      else useComposition.getState().show(null);
       start = null;
     },
-    cancel: () => {
+    cancel() {
+      if (start) useComposition.getState().show(null);
       start = null;
     },
   };

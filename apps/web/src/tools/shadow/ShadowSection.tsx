@@ -34,6 +34,17 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
       onSet={(value) => perform(setShadow, on({ [key]: value }))}
     />
   );
+  const degrees = (label: string, key: 'azimuth' | 'elevation') => (
+    <Amount
+      label={label}
+      value={content[key]}
+      range={RANGES[key]}
+      step={1}
+      unit="°"
+      onTry={(value) => tryOut(setShadow, on({ [key]: value }))}
+      onSet={(value) => perform(setShadow, on({ [key]: value }))}
+    />
+  );
   return (
     <fieldset disabled={locked} className="grid gap-0.5" aria-label={shadow.name}>
       <div className="mb-1 flex items-center gap-2">
@@ -59,26 +70,10 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
         onTry={(alpha) => tryOut(setShadow, on({ colour: { ...colour, alpha } }))}
         onSet={(alpha) => perform(setShadow, on({ colour: { ...colour, alpha } }))}
       />
-      <Amount
-        label="Light from"
-        value={content.azimuth}
-        range={RANGES.azimuth}
-        step={1}
-        unit="°"
-        onTry={(azimuth) => tryOut(setShadow, on({ azimuth }))}
-        onSet={(azimuth) => perform(setShadow, on({ azimuth }))}
-      />
+      {degrees('Light from', 'azimuth')}
       {content.falls === 'ground' ? (
         <>
-          <Amount
-            label="From the front"
-            value={content.elevation}
-            range={RANGES.elevation}
-            step={1}
-            unit="°"
-            onTry={(elevation) => tryOut(setShadow, on({ elevation }))}
-            onSet={(elevation) => perform(setShadow, on({ elevation }))}
-          />
+          {degrees('From the front', 'elevation')}
           {share('Seen from above', 'tilt')}
           {share('Contact', 'contact')}
         </>

@@ -28,7 +28,7 @@ class WrapTool implements Tool {
   }
 
   end(to: Point): void {
-    this.reach('perform', to);
+    if (!this.reach('perform', to)) useComposition.getState().show(null);
     this.start = null;
   }
 
@@ -42,14 +42,16 @@ class WrapTool implements Tool {
     return layerById(composition, useHand.getState().layer ?? '');
   }
 
-  private reach(way: 'tryOut' | 'perform', to: Point): void {
+  /** Whether the drag says anything. */
+  private reach(way: 'tryOut' | 'perform', to: Point): boolean {
     const layer = this.layer();
-    if (!this.start || !layer) return;
+    if (!this.start || !layer) return false;
     const length = Math.hypot(to.x - this.start.x, to.y - this.start.y);
-    if (length < LEAST) return;
+    if (length < LEAST) return false;
     const wrapWidth = Math.min(RANGES.wrapWidth.most, Math.round(length));
     const edge = { wrapWidth, wrap: layer.edge.wrap || BEGINS };
     useComposition.getState()[way](setLayerEdge, { layer: layer.id, edge });
+    return true;
   }
 }
 
