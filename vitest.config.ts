@@ -4,5 +4,7 @@ export default defineConfig({
   test: {
     include: ['packages/**/src/**/*.test.ts', 'apps/**/{src,test}/**/*.test.ts'],
     testTimeout: 60_000,
+    // As many as there are cores; by default one of them is left alone.
+    maxWorkers: '100%',
   },
 });

@@ -2,9 +2,13 @@ export { contrastOf } from './colour/contrast';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { LUMA } from './colour/luma';
 export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';
+export { type Aperture, apertureOutline } from './filter/aperture';
 export { boxMean } from './filter/box-mean';
+export { doubledPart, halvedPart } from './filter/doubled';
+export { floatLevels } from './filter/float-levels';
 export { blurLevel, blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';
 export { type ColourPlanes, guidedFilter } from './filter/guided-filter';
+export { copyPart, lensBlur, lensReach, WIDEST_RADIUS } from './filter/lens-blur';
 export {
   type CoverageImage,
   cropCoverage,

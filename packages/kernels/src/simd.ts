@@ -15,6 +15,7 @@ export {
 } from './convert/simd';
 export { mergeStroke, stampDab } from './dab/simd';
 export { squaredDistances } from './distance/simd';
+export { addSpan, meanOfMaps, runningSums, samplePlaces } from './gather/simd';
 export { combineMasks, turnRound } from './masks/simd';
 export { startThread } from './memory/simd';
 export { addPairs, meanRow } from './painted/simd';

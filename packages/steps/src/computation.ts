@@ -1,6 +1,6 @@
-import type { Rect } from '@diplex/document';
+import type { Matrix, Rect } from '@diplex/document';
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
-import type { MixSpaceName } from '@diplex/kernels';
+import type { FloatPixels, MixSpaceName } from '@diplex/kernels';
 
 /** Where a run of pixels lies in what the step works on: shares of its width and height. */
 export interface RunPlace {
@@ -96,4 +96,57 @@ export interface NearComputation<Values> {
   combine(values: Values, own: FloatImage, blurred: FloatImage, space: MixSpaceName): FloatImage;
 }
 
-export type Computation<Values> = PointComputation<Values> | NearComputation<Values>;
+/** How what a step works on lies in the composition. */
+export interface StepFrame {
+  /** From composition pixels to shares of its width and height. */
+  readonly toShares: Matrix;
+}
+
+/** Which pixels of a drawing are asked for, and how many of them there are for each pixel of the composition. */
+export interface GatheredPart {
+  readonly part: Rect;
+  readonly scale: number;
+  readonly frame: StepFrame;
+  /** What the step's mask says there, where it says how far instead of where; null for all of it everywhere. */
+  readonly howFar: CoverageImage | null;
+}
+
+/**
+ * Each pixel from what lies elsewhere: around it by a kernel of any shape, or at another place. Rectangles are in
+ * composition pixels.
+ */
+export interface GatherComputation<Values> {
+  readonly reads: 'gather';
+  /**
+   * What a part of the result is made from, or more.
+   * @param scale of the drawing that is gathered from, in pixels for each of the composition
+   */
+  looks(values: Values, part: Rect, frame: StepFrame, scale: number): Rect;
+  /** Which part of the result a part of what comes in may change, or more; what `looks` says when left out. */
+  shows?(values: Values, part: Rect, frame: StepFrame, scale: number): Rect;
+  /** How much smaller what it gathers from may be drawn, two to the power of this; 0 when left out. */
+  level?(values: Values, scale: number): number;
+  /** What the step's mask says: where it works, when left out, or how far it goes at each place. */
+  readonly maskSays?: 'how far';
+  /** As those of a step that reads what is near. */
+  covered?(values: Values): boolean;
+  spreads?(values: Values): boolean;
+  source(
+    values: Values,
+    image: FloatImage,
+    coverage: CoverageImage | null,
+    space: MixSpaceName,
+  ): Float32Array;
+  /**
+   * @param from what `source` gave, at `asked.scale`; beyond it there is nothing
+   * @param asked which pixels to make
+   */
+  gather(values: Values, from: FloatPixels, asked: GatheredPart): FloatImage;
+  /** As that of a step that reads what is near. */
+  combine(values: Values, own: FloatImage, gathered: FloatImage, space: MixSpaceName): FloatImage;
+}
+
+export type Computation<Values> =
+  | PointComputation<Values>
+  | NearComputation<Values>
+  | GatherComputation<Values>;

@@ -2,7 +2,14 @@ import type { BlendMode } from '@diplex/document';
 import type { Fields, ValuesOf } from './fields';
 
 /** What a step is for: the search list is grouped by it. */
-export const STEP_GROUPS = ['Light', 'Colour', 'Sharpness', 'Round the edge', 'By brush'] as const;
+export const STEP_GROUPS = [
+  'Light',
+  'Colour',
+  'Sharpness',
+  'Shape',
+  'Round the edge',
+  'By brush',
+] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** What a step works on: content before it is covered, or the thing as its mask leaves it. */

@@ -2,6 +2,8 @@ export { amountSaid } from './amount-said';
 export { CHROMA_PLANE, CHROMA_REACH } from './chroma-plane';
 export {
   type Computation,
+  type GatherComputation,
+  type GatheredPart,
   HISTOGRAM_BINS,
   type Measure,
   type Measured,
@@ -9,6 +11,7 @@ export {
   type PointComputation,
   type PointOperation,
   type RunPlace,
+  type StepFrame,
 } from './computation';
 export type { Count } from './count-pixels';
 export { curveThrough } from './curves/curve-through';

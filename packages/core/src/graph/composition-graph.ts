@@ -69,6 +69,7 @@ import type { GraphNode } from './node';
 import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
 import { EdgeEntryNode, FringeNode } from './nodes/edge-nodes';
 import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
+import { GatherNode } from './nodes/gather-node';
 import { LetteringNode } from './nodes/lettering-node';
 import {
   ChokeNode,
@@ -410,6 +411,12 @@ export class CompositionGraph {
       const values = presentValues(step);
       const covered = Boolean(compute.covered?.(values)) && coverage !== null;
       const thing = covered && coverage ? new CoveredNode(content, coverage) : content;
+      const counts = covered ? null : coverage;
+      if (compute.reads === 'gather') {
+        content = new GatherNode(thing, counts, { step, compute, mask }, frame, mixIn);
+        if (covered) coverage = null;
+        continue;
+      }
       const drawn = { step, compute, mask };
       const lays = compute.lays?.(values);
       if (lays) {
@@ -417,7 +424,7 @@ export class CompositionGraph {
         (lays === 'under' ? under : over).push({ node, step, mask });
         continue;
       }
-      content = new NearNode(thing, covered ? null : coverage, drawn, frame, mixIn, 'mixed');
+      content = new NearNode(thing, counts, drawn, frame, mixIn, 'mixed');
       if (covered) coverage = null;
     }
     endRun();

@@ -1,99 +1,19 @@
-import {
-  addMask,
-  type CoatLays,
-  type Composition,
-  changeStep,
-  cornersOf,
-  evenFringe,
-  groupLayers,
-  isGlass,
-  isGroup,
-  isPaint,
-  isShowing,
-  layCoats,
-  layersInDepth,
-  layFlat,
-  layIntoPlane,
-  moveLayers,
-  moveStep,
-  OperationRefused,
-  paintPart,
-  perform,
-  pushPixels,
-  type Quad,
-  type Rect,
-  removeCoats,
-  removeLayer,
-  removePart,
-  removePush,
-  reorderPart,
-  setBlending,
-  setContentOpacity,
-  setLayerEdge,
-  setMaskEdge,
-  setMixing,
-  setOpacity,
-  setPart,
-  setPlacement,
-  setPlane,
-  setPush,
-  setWarp,
-  showAgain,
-  showLayer,
-  standAlone,
-  turnMaskRound,
-  ungroupLayers,
-} from '@diplex/document';
+import type { Composition, Rect } from '@diplex/document';
 import { inScratch, stopKernels } from '@diplex/kernels';
-import { byBoth, startTestKernels, testFloats, worst } from '@diplex/kernels/test-support';
+import { byBoth, startTestKernels, worst } from '@diplex/kernels/test-support';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { renderComposition } from '../render/render-composition';
 import {
   anyComposition,
   manyTinted,
-  SAMPLE_CANVAS,
   sampleReader,
   tilesOf,
 } from '../render/sample-composition.test-support';
-import type { View } from '../render/view';
 import { graphOf } from './composition-graph';
-import { NodeStore, plainFloats } from './node-store';
+import { anyScale, drawn, firstOff, whole } from './graph.test-support';
 import { Plan } from './plan';
-import { neededBy, type RenderPlan, RenderStopped, renderNode } from './render-node';
-import { viewDamage } from './view-damage';
-import { viewGraph, viewPlan } from './view-graph';
-
-/** The canvas is drawn larger than a tile of the screen, so that it is divided. */
-const SCALES = [3.1, 1, 0.37] as const;
-const whole = (scale: number): Rect => ({
-  ...{ x: 0, y: 0 },
-  width: Math.ceil(SAMPLE_CANVAS.width * scale),
-  height: Math.ceil(SAMPLE_CANVAS.height * scale),
-});
-
-const anyScale = fc.constantFrom(...SCALES);
-
-function drawn(
-  composition: Composition,
-  region: Rect,
-  scale: number,
-  reader: PixelReader = sampleReader,
-  plan: RenderPlan = {},
-): Float32Array {
-  return inScratch(
-    () => new Float32Array(renderComposition(composition, region, scale, reader, plan).data),
-  );
-}
-
-/** The first sample in which a tile differs from the same part of the whole picture; -1 for none. */
-function firstOff(all: Float32Array, width: number, tile: Rect, data: Float32Array): number {
-  return data.findIndex((value, i) => {
-    const [x, y] = [(i >> 2) % tile.width, Math.floor((i >> 2) / tile.width)];
-    return value !== all[((tile.y + y) * width + tile.x + x) * 4 + (i & 3)];
-  });
-}
+import { neededBy, RenderStopped, renderNode } from './render-node';
 
 afterEach(stopKernels);
 
@@ -141,7 +61,7 @@ describe('rendering by the graph', () => {
           const all = whole(scale);
           const picture = drawn(composition, all, scale);
           for (const tile of tilesOf(all, side)) {
-            expect(firstOff(picture, all.width, tile, drawn(composition, tile, scale))).toBe(-1);
+            expect(firstOff(picture, all, tile, drawn(composition, tile, scale))).toBe(-1);
           }
         },
       ),
@@ -183,67 +103,6 @@ describe('rendering by the graph', () => {
     );
   });
 
-  it('gives the same bits with what was kept from before, whatever was changed since', () => {
-    startTestKernels();
-    fc.assert(
-      fc.property(
-        anyComposition,
-        fc.nat(5),
-        fc.constantFrom(2 ** 16, 2 ** 22),
-        (composition, pick, room) => {
-          const layers = layersInDepth(composition);
-          const layer = layers[pick % Math.max(1, layers.length)];
-          if (!layer) return;
-          const store = new NodeStore(testFloats(room));
-          const tile = { x: 64, y: 64, width: 64, height: 64 };
-          const part = { x: 70, y: 80, width: 31, height: 17 };
-          const states = [1, 0.4, 0.7].map(
-            (opacity) => perform(composition, setOpacity, { layer: layer.id, opacity }).composition,
-          );
-          for (const state of states) {
-            for (const region of [part, tile, part]) {
-              const plan = viewPlan(state, layer.id, { store, tile });
-              const kept = drawn(state, region, 3.1, sampleReader, plan);
-              expect(worst(kept, drawn(state, region, 3.1))).toBe(0);
-            }
-          }
-        },
-      ),
-      { numRuns: 30, endOnFailure: true },
-    );
-    // Compositions that look at much of one another take long on a slow machine.
-  }, 240_000);
-
-  it('keeps nothing that was drawn while pixels were missing', () => {
-    fc.assert(
-      fc.property(anyComposition, (composition) => {
-        const store = new NodeStore(plainFloats(2 ** 24));
-        const tile = { x: 0, y: 0, width: 64, height: 64 };
-        const none: PixelReader = { level: () => undefined, paintedTile: () => undefined };
-        drawn(composition, tile, 1, none, { store, tile });
-        const then = drawn(composition, tile, 1, sampleReader, { store, tile });
-        expect(then).toEqual(drawn(composition, tile, 1));
-      }),
-      { numRuns: 30, endOnFailure: true },
-    );
-  });
-
-  it('draws nothing again that is kept, but for what changed and what lies nearer', () => {
-    const composition = manyTinted(6);
-    const tile = { x: 0, y: 0, width: 64, height: 64 };
-    const store = new NodeStore(plainFloats(2 ** 26));
-    const count = (state: Composition, worksOn: string) => {
-      let nodes = 0;
-      const plan = viewPlan(state, worksOn, { store, tile, onDraw: () => nodes++ });
-      drawn(state, tile, 1, sampleReader, plan);
-      return nodes;
-    };
-    const first = count(composition, 'l5');
-    const faded = perform(composition, setOpacity, { layer: 'l5', opacity: 0.5 }).composition;
-    expect(count(faded, 'l5')).toBeLessThan(first / 10);
-    expect(count(composition, 'l5')).toBeLessThan(first / 10);
-  });
-
   it('does work that grows with the number of layers, whatever they look at', () => {
     const region = { x: 0, y: 0, width: 64, height: 64 };
     const work = (layers: number) => {
@@ -270,177 +129,5 @@ describe('rendering by the graph', () => {
       }),
       { numRuns: 5, endOnFailure: true },
     );
-  });
-});
-
-describe('damage', () => {
-  const views: readonly View[] = [
-    { kind: 'composition' },
-    { kind: 'plain', layer: 'l1' },
-    { kind: 'veil', layer: 'l1', colour: { r: 0, g: 0, b: 0 }, strength: 0.9 },
-    { kind: 'edges', layer: 'l1' },
-    { kind: 'cut-out', layer: 'l1', checks: 'dark' },
-    { kind: 'difference', layer: 'l1', other: 'l0' },
-  ];
-
-  /** Every pixel in which two states of a view differ must lie inside the damage. */
-  function expectInside(before: Composition, after: Composition, view: View, scale: number): void {
-    const region = viewDamage(before, after, view, scale);
-    if (region === 'everywhere') return;
-    const all = whole(scale);
-    const picture = (state: Composition) =>
-      inScratch(() => {
-        const { node } = viewGraph(state, view);
-        const image = renderNode(node, all, scale, sampleReader);
-        return image ? new Float32Array(image.data) : new Float32Array(all.width * all.height * 4);
-      });
-    const [a, b] = [picture(before), picture(after)];
-    const outside = a.findIndex((value, i) => {
-      if (value === b[i]) return false;
-      const [x, y] = [(i >> 2) % all.width, Math.floor((i >> 2) / all.width)];
-      return !region.some(
-        (rect) => x >= rect.x && y >= rect.y && x < rect.x + rect.width && y < rect.y + rect.height,
-      );
-    });
-    expect(outside, `sample ${outside} of ${view.kind} outside ${JSON.stringify(region)}`).toBe(-1);
-  }
-
-  /** One change of any kind; null when it does not apply. */
-  function changed(composition: Composition, kind: number, pick: number, value: number) {
-    const layers = layersInDepth(composition);
-    const layer = layers[pick % Math.max(1, layers.length)];
-    if (!layer) return null;
-    const masks = Object.values(composition.masks);
-    const mask = masks[pick % Math.max(1, masks.length)];
-    const part = mask?.parts[value % Math.max(1, mask.parts.length)];
-    const own = { layer: layer.id };
-    const group = isGroup(layer) ? layer.id : null;
-    const doing = <Args>(operation: Parameters<typeof perform<Args>>[1], args: Args) =>
-      perform(composition, operation, args).composition;
-    const choices: (() => Composition | null)[] = [
-      () => {
-        const placement = { ...layer.placement, x: value, turn: value };
-        return doing(setPlacement, { ...own, placement });
-      },
-      () => doing(setOpacity, { ...own, opacity: value / 100 }),
-      () => doing(layFlat, { ...own, flat: !layer.laidFlat }),
-      () =>
-        isGlass(layer) ? null : doing(layIntoPlane, { ...own, plane: value > 45 ? 'wall' : null }),
-      () => {
-        const plane = composition.planes?.wall;
-        const [first, ...rest] = plane?.corners ?? [];
-        if (!plane || !first) return null;
-        const corners = [{ x: first.x - value / 9, y: first.y }, ...rest] as unknown as Quad;
-        return doing(setPlane, { plane: { ...plane, corners } });
-      },
-      () => {
-        const box = { x: 0, y: 0, width: 90, height: 70 };
-        const [first, ...rest] = cornersOf(box);
-        const corners = [{ x: first.x + value / 5, y: -6 }, ...rest] as unknown as Quad;
-        return doing(setWarp, { ...own, warp: { box, corners } });
-      },
-      () => doing(setBlending, { ...own, blending: value > 40 ? 'multiply' : 'screen' }),
-      () => doing(showLayer, { ...own, shown: !layer.shown }),
-      () => doing(removeLayer, { layers: [layer.id] }),
-      () => (layer.maskUse ? doing(turnMaskRound, own) : null),
-      () => {
-        const edge = { tint: value / 100, tintWidth: 3, fringe: value / 90, fringeWidth: 4 };
-        return doing(setLayerEdge, { ...own, edge });
-      },
-      () => (layer.edge.fringeBrushed ? doing(evenFringe, own) : null),
-      () => {
-        const into = layers.find((each) => isGroup(each) && each.id !== layer.id)?.id ?? null;
-        return group ? null : doing(moveLayers, { layers: [layer.id], into, at: value % 3 });
-      },
-      () => {
-        const chosen = layers.filter((_, i) => (value >> i) & 1).map(({ id }) => id);
-        if (chosen.length === 0) return null;
-        return doing(groupLayers, { layers: chosen, group: 'made', name: 'Made' });
-      },
-      () => group && doing(ungroupLayers, { group }),
-      () => group && doing(setMixing, { group, mixing: value > 40 ? 'isolated' : 'through' }),
-      () => {
-        const made = { id: 'mm', name: 'M', startsFrom: 'empty' as const, parts: [], feather: 0 };
-        return layer.maskUse ? null : doing(addMask, { ...own, mask: made });
-      },
-      () => {
-        const [step] = layer.steps;
-        if (!step) return null;
-        const change = value > 60 ? { shown: !step.shown } : { amount: value / 60 };
-        return doing(changeStep, { ...own, step: step.id, change });
-      },
-      () => {
-        const [step] = layer.steps;
-        const to = layers.at(-1)?.id ?? layer.id;
-        return step ? doing(moveStep, { ...own, step: step.id, to, at: value % 3 }) : null;
-      },
-      () => doing(setContentOpacity, { ...own, opacity: value / 90 }),
-      () => mask && part && doing(removePart, { mask: mask.id, part: part.id }),
-      () => mask && part && doing(reorderPart, { mask: mask.id, part: part.id, to: 0 }),
-      () => {
-        const settings = { shown: !part?.shown, feather: value / 9 };
-        return mask && part && doing(setPart, { mask: mask.id, part: part.id, settings });
-      },
-      () => {
-        const edge = { choke: value / 30, evened: value % 3, firm: value / 90 };
-        return mask && doing(setMaskEdge, { mask: mask.id, edge });
-      },
-      () => {
-        if (part?.kind !== 'painted' || !mask) return null;
-        const tiles = { '0,0': 'f'.repeat(64) };
-        return doing(paintPart, { mask: mask.id, part: part.id, tiles, way: 'hide' });
-      },
-      () => doing(showAgain, { ...own, showing: 'more' }),
-      () => (isShowing(layer) ? doing(standAlone, own) : null),
-      () => (layer.push ? doing(setPush, { of: own, amount: value / 90 }) : null),
-      () => (layer.push ? doing(removePush, { of: own }) : null),
-      () => {
-        const tiles = { '0,0': 'e'.repeat(64), '1,0': 'e'.repeat(64) };
-        return doing(pushPixels, { of: own, tiles, reach: 9, way: 'Dragged' });
-      },
-      () => {
-        const [coat] = isPaint(layer) ? layer.content.coats : [];
-        return coat ? doing(removeCoats, { ...own, coats: [coat.id] }) : null;
-      },
-      () => {
-        if (!isPaint(layer)) return null;
-        const lays = { by: 'taken', from: 'behind', onto: [1, 0, 0, 1, value / 9, 3], meets: 1 };
-        const coats = [{ id: 'new', lays: lays as CoatLays, tiles: { '0,0': 'd'.repeat(64) } }];
-        return doing(layCoats, { ...own, coats, way: 'Cloned' });
-      },
-    ].map((choice) => choice as () => Composition | null);
-    try {
-      return choices[kind % choices.length]?.() ?? null;
-    } catch (error) {
-      // What cannot be done changes nothing.
-      if (error instanceof OperationRefused) return null;
-      throw error;
-    }
-  }
-
-  it('holds everything that an operation changed, in every view and at every scale', () => {
-    fc.assert(
-      fc.property(
-        ...[anyComposition, fc.nat(120), fc.nat(7), fc.nat(90), fc.nat(5)],
-        fc.constantFrom(1, 1.7, 0.37),
-        (composition, kind, pick, value, look, scale) => {
-          const after = changed(composition, kind, pick, value);
-          if (!after) return;
-          expectInside(composition, after, { kind: 'composition' }, scale);
-          expectInside(after, composition, views[look] as View, scale);
-        },
-      ),
-      { numRuns: 400, endOnFailure: true },
-    );
-    // As many runs take longer than a test usually may, on a slow machine.
-  }, 240_000);
-
-  it('is nowhere when nothing changed, and everywhere when the canvas did', () => {
-    const composition = manyTinted(3);
-    const view: View = { kind: 'composition' };
-    const alike = { ...composition, masks: JSON.parse(JSON.stringify(composition.masks)) };
-    expect(viewDamage(composition, alike, view, 1)).toEqual([]);
-    const larger = { ...composition, canvas: { ...composition.canvas, width: 300 } };
-    expect(viewDamage(composition, larger, view, 1)).toBe('everywhere');
   });
 });

@@ -45,7 +45,8 @@ export interface DrawnStep<Of> {
   readonly mask: GraphNode | null;
 }
 
-function told({ step, mask }: DrawnStep<unknown>): (string | number | boolean)[] {
+/** What of a step goes into the key of its node. */
+export function told({ step, mask }: DrawnStep<unknown>): (string | number | boolean)[] {
   const { kind, version, values, amount, blending } = step;
   return [kind, version, digestOfPart(values), amount, blending, mask !== null];
 }

@@ -1,0 +1,80 @@
+import { type Composition, layersInDepth, perform, setOpacity } from '@diplex/document';
+import { stopKernels } from '@diplex/kernels';
+import { startTestKernels, testFloats } from '@diplex/kernels/test-support';
+import fc from 'fast-check';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { PixelReader } from '../pixels/pixel-reader';
+import {
+  anyComposition,
+  manyTinted,
+  sampleReader,
+} from '../render/sample-composition.test-support';
+import { drawn, firstOff } from './graph.test-support';
+import { NodeStore, plainFloats } from './node-store';
+import { viewPlan } from './view-graph';
+
+afterEach(stopKernels);
+
+describe('what was kept of a rendering', () => {
+  it('gives the same bits with what was kept from before, whatever was changed since', () => {
+    startTestKernels();
+    fc.assert(
+      fc.property(
+        anyComposition,
+        fc.nat(5),
+        fc.constantFrom(2 ** 16, 2 ** 22),
+        (composition, pick, room) => {
+          const layers = layersInDepth(composition);
+          const layer = layers[pick % Math.max(1, layers.length)];
+          if (!layer) return;
+          const store = new NodeStore(testFloats(room));
+          const tile = { x: 64, y: 64, width: 64, height: 64 };
+          const part = { x: 70, y: 80, width: 31, height: 17 };
+          const states = [1, 0.4, 0.7].map(
+            (opacity) => perform(composition, setOpacity, { layer: layer.id, opacity }).composition,
+          );
+          for (const state of states) {
+            const anew = drawn(state, tile, 3.1);
+            for (const region of [part, tile, part]) {
+              const plan = viewPlan(state, layer.id, { store, tile });
+              const kept = drawn(state, region, 3.1, sampleReader, plan);
+              expect(firstOff(anew, tile, region, kept)).toBe(-1);
+            }
+          }
+        },
+      ),
+      { numRuns: 30, endOnFailure: true },
+    );
+    // Compositions that look at much of one another take long on a slow machine.
+  }, 240_000);
+
+  it('keeps nothing that was drawn while pixels were missing', () => {
+    fc.assert(
+      fc.property(anyComposition, (composition) => {
+        const store = new NodeStore(plainFloats(2 ** 24));
+        const tile = { x: 0, y: 0, width: 64, height: 64 };
+        const none: PixelReader = { level: () => undefined, paintedTile: () => undefined };
+        drawn(composition, tile, 1, none, { store, tile });
+        const then = drawn(composition, tile, 1, sampleReader, { store, tile });
+        expect(then).toEqual(drawn(composition, tile, 1));
+      }),
+      { numRuns: 30, endOnFailure: true },
+    );
+  });
+
+  it('draws nothing again that is kept, but for what changed and what lies nearer', () => {
+    const composition = manyTinted(6);
+    const tile = { x: 0, y: 0, width: 64, height: 64 };
+    const store = new NodeStore(plainFloats(2 ** 26));
+    const count = (state: Composition, worksOn: string) => {
+      let nodes = 0;
+      const plan = viewPlan(state, worksOn, { store, tile, onDraw: () => nodes++ });
+      drawn(state, tile, 1, sampleReader, plan);
+      return nodes;
+    };
+    const first = count(composition, 'l5');
+    const faded = perform(composition, setOpacity, { layer: 'l5', opacity: 0.5 }).composition;
+    expect(count(faded, 'l5')).toBeLessThan(first / 10);
+    expect(count(composition, 'l5')).toBeLessThan(first / 10);
+  });
+});
