@@ -8,6 +8,9 @@ import { encodePixels } from './convert/encode-pixels';
 import { mergeStroke } from './dab/merge-stroke';
 import { stampDab } from './dab/stamp-dab';
 import { squaredDistances } from './distance/squared-distances';
+import { MAP_NUMBERS, meanOfMaps } from './gather/mean-of-maps';
+import { addSpan, runningSums, SPAN_UNIT } from './gather/running-sums';
+import { samplePlaces } from './gather/sample-places';
 import { byBoth, worst } from './kernels.test-support';
 import { combineMasks, turnRound } from './masks/combine-masks';
 import {
@@ -392,5 +395,76 @@ describe('a kernel and its twin agree', () => {
 
   it('and the kernels were at work', () => {
     expect(byBoth(kernelsRun)).toEqual({ twin: false, kernel: true });
+  });
+});
+
+describe('gathering', () => {
+  const anyPixels = (width: number, height: number) =>
+    fc.array(share, { minLength: width * height * 4, maxLength: width * height * 4 });
+  const [WIDTH, HEIGHT] = [13, 9];
+  const part = (values: number[]) => ({
+    ...{ x: -3, y: 2, width: WIDTH, height: HEIGHT },
+    data: floats(values),
+  });
+  const blank = () => ({ x: -1, y: 3, width: 8, height: 6, data: scratchZeroes(8 * 6 * 4) });
+  const place = fc.double({ min: -6, max: 20, noNaN: true });
+
+  it('adds up spans of rows', () => {
+    const end = fc.double({ min: -4, max: 5, noNaN: true });
+    fc.assert(
+      fc.property(anyPixels(20, 1), end, end, (values, a, b) => {
+        const span = { from: Math.min(a, b), to: Math.max(a, b) };
+        expectAgreement(() => {
+          const sums = integers(new Array(84).fill(0));
+          const to = scratchZeroes(8 * 4);
+          runningSums(floats(values), 0, sums, 0, 20);
+          addSpan(sums, 6, span, to, 0, 8);
+          return to.map((value) => value * SPAN_UNIT);
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('takes means over maps', () => {
+    fc.assert(
+      fc.property(
+        anyPixels(WIDTH, HEIGHT),
+        fc.array(fc.tuple(share, place, place), { minLength: 1, maxLength: 4 }),
+        (values, maps) => {
+          expectAgreement(() => {
+            const numbers = scratchDoubles(maps.length * MAP_NUMBERS);
+            maps.forEach(([turn, x, y], i) => {
+              const map = [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), x, y];
+              numbers.set([...map, 1 / maps.length], i * MAP_NUMBERS);
+            });
+            const to = blank();
+            meanOfMaps(part(values), numbers, to);
+            return to.data;
+          });
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('samples at places, near and far apart', () => {
+    fc.assert(
+      fc.property(
+        anyPixels(WIDTH, HEIGHT),
+        fc.array(place, { minLength: 126, maxLength: 126 }),
+        fc.constantFrom(Number.POSITIVE_INFINITY, 6),
+        (values, at, most) => {
+          expectAgreement(() => {
+            const places = scratchDoubles(126);
+            places.set(at);
+            const to = blank();
+            samplePlaces([part(values), part(values.slice().reverse())], places, to, most);
+            return to.data;
+          });
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });

@@ -22,8 +22,13 @@ interface OfEdge {
   readonly edge: 'kept' | 'softened';
 }
 
-/** Puts light that was gathered, premultiplied, into the mixing space. */
+/** Puts light that was gathered, premultiplied, into the mixing space; filters may have rung beyond what can be. */
 function inSpace(light: FloatImage, space: MixSpaceName): FloatImage {
+  const { data } = light;
+  for (let i = 0; i < data.length; i += 4) {
+    for (let c = i; c < i + 4; c++) data[c] = Math.max(0, data[c] as number);
+    data[i + 3] = Math.min(1, data[i + 3] as number);
+  }
   if (space === 'light') return light;
   straightenRow(light.data);
   encodeRow(light.data);

@@ -20,6 +20,7 @@ export { lightsDarksStep } from './lights-darks';
 export { localContrastStep } from './local-contrast';
 export { monochromeStep } from './monochrome';
 export { motionBlurStep } from './motion-blur';
+export { pathBlurStep } from './path-blur';
 export { posteriseStep } from './posterise';
 export { reliefStep } from './relief';
 export { relightStep } from './relight';

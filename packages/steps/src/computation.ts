@@ -125,7 +125,7 @@ export interface GatherComputation<Values> {
   /** Which part of the result a part of what comes in may change, or more; what `looks` says when left out. */
   shows?(values: Values, part: Rect, frame: StepFrame, scale: number): Rect;
   /** How much smaller what it gathers from may be drawn, two to the power of this; 0 when left out. */
-  level?(values: Values, scale: number): number;
+  level?(values: Values, scale: number, frame: StepFrame): number;
   /** What the step's mask says: where it works, when left out, or how far it goes at each place. */
   readonly maskSays?: 'how far';
   /** As those of a step that reads what is near. */

@@ -55,6 +55,8 @@ export interface StepDefinition<Of extends Fields = Fields> {
   readonly fields: Of;
   /** How it is mixed with what it works on, when it is new; normal when left out. */
   readonly blending?: BlendMode;
+  /** The names of fields that say nothing while the others are as they are; none when left out. */
+  idle?(values: ValuesOf<Of>): readonly (keyof Of & string)[];
   /** Whether these values change nothing at all. */
   neutral(values: ValuesOf<Of>): boolean;
   /** What is wrong with values that are each in their range: the field and the words. */
@@ -79,4 +81,12 @@ export function defineStep<const Of extends Fields>(
 export function startValues<Of extends Fields>({ fields }: StepDefinition<Of>): ValuesOf<Of> {
   const pairs = Object.entries(fields).map(([name, { start }]) => [name, start]);
   return Object.fromEntries(pairs) as ValuesOf<Of>;
+}
+
+/** The names of fields that say nothing while the others have these values. */
+export function saysNothing(
+  { idle }: StepDefinition,
+  values: Readonly<Record<string, unknown>>,
+): readonly string[] {
+  return idle?.(values as ValuesOf<Fields>) ?? [];
 }

@@ -60,7 +60,7 @@ export interface PlaceField {
 }
 
 /** What an item of a list may have. */
-export type ItemField = AmountField | ChoiceField | ColourField;
+export type ItemField = AmountField | ChoiceField | ColourField | PlaceField;
 export type ItemFields = Readonly<Record<string, ItemField>>;
 
 /** Several of a kind, each with the same fields. */
@@ -80,7 +80,9 @@ export type ItemOf<Of extends ItemFields> = {
     ? number
     : Of[Name] extends ChoiceField<infer Value>
       ? Value
-      : StepColour;
+      : Of[Name] extends PlaceField
+        ? Point
+        : StepColour;
 };
 
 export type Field = AmountField | ChoiceField | ColourField | CurveField | PlaceField | ListField;

@@ -23,6 +23,7 @@ export {
   STEP_GROUPS,
   type StepDefinition,
   type StepGroup,
+  saysNothing,
   startValues,
 } from './definition';
 export type { StepEntry } from './entry';

@@ -1,218 +1,35 @@
-import {
-  type AmountField,
-  type ChoiceField,
-  type ColourField as ColourOf,
-  definitionOf,
-  type Field,
-  type ListField,
-  type PlaceField,
-  type StepColour,
-} from '@diplex/steps';
-import { IconPlus, IconTrash } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
-import { Amount } from '../controls/Amount';
-import { Choice } from '../controls/Choice';
-import { ColourField } from '../controls/ColourField';
-import { IconButton } from '../controls/IconButton';
-import { PlainButton } from '../controls/PlainButton';
+import { definitionOf, saysNothing } from '@diplex/steps';
+import { ValueRows } from '../controls/ValueRows';
 import type { EditorProps } from './editor-props';
-import { oneMore } from './one-more';
 import { PickButton, PickButtons } from './PickButton';
 import { useStepValues } from './use-step';
-
-/** A value of a step, and ways to try others and to set one. */
-interface FieldProps<Of extends Field> extends EditorProps {
-  /** Its name among the values. */
-  readonly name: string;
-  readonly field: Of;
-  readonly value: unknown;
-  readonly onTry: (value: unknown) => void;
-  readonly onSet: (value: unknown) => void;
-}
-
-/** So many steps a slider's track has, about. */
-const TRACK = 500;
-
-function AmountRow({ field, value, onTry, onSet }: FieldProps<AmountField>) {
-  const by = field.unit === '%' ? 100 : 1;
-  const [from, to] = field.track ?? [field.least, field.most];
-  const step = 10 ** Math.floor(Math.log10(((to - from) * by) / TRACK) + 0.7);
-  const differs = value !== field.start;
-  const track = field.track && ([field.track[0] * by, field.track[1] * by] as const);
-  return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: the same can be typed into the field
-    <div
-      className="relative"
-      title={`${field.words}: double-click brings back ${Number((field.start * by).toFixed(2))}`}
-      onDoubleClick={() => differs && onSet(field.start)}
-    >
-      {differs && (
-        <span aria-hidden className="absolute top-1 -left-1.5 text-[12px] text-info">
-          •
-        </span>
-      )}
-      <Amount
-        label={field.words}
-        value={(value as number) * by}
-        range={{ least: field.least * by, most: field.most * by, ...(track && { track }) }}
-        step={Math.min(1, step)}
-        unit={field.unit}
-        onTry={(next) => onTry(next / by)}
-        onSet={(next) => onSet(next / by)}
-      />
-    </div>
-  );
-}
-
-interface RowProps {
-  readonly words: string;
-  /** Whether the words take no more room than they need. */
-  readonly narrow?: boolean;
-  readonly children: ReactNode;
-}
-
-function Row({ words, narrow = false, children }: RowProps) {
-  const columns = narrow ? 'grid-cols-[auto_1fr]' : 'grid-cols-[92px_1fr]';
-  return (
-    <div className={`grid min-h-[28px] ${columns} items-center gap-2 text-[12.5px] text-quiet`}>
-      <span className="truncate">{words}</span>
-      <div className="min-w-0 justify-self-start">{children}</div>
-    </div>
-  );
-}
-
-function ChoiceRow({ field, value, onSet }: FieldProps<ChoiceField>) {
-  return (
-    <Row words={field.words} narrow={field.of.length > 3}>
-      <Choice
-        label={field.words}
-        value={value as string}
-        options={field.of.map(([each, words]) => ({ value: each, words }))}
-        onChoose={onSet}
-      />
-    </Row>
-  );
-}
-
-function ColourRow({ field, value, onSet }: FieldProps<ColourOf>) {
-  return (
-    <Row words={field.words}>
-      <ColourField label={field.words} value={value as StepColour} onSet={onSet} />
-    </Row>
-  );
-}
-
-/** A place as shares of the width and height. */
-function PlaceRow({ field, value, onTry, onSet }: FieldProps<PlaceField>) {
-  const at = value as PlaceField['start'];
-  return (['x', 'y'] as const).map((axis) => (
-    <Amount
-      key={axis}
-      label={`${field.words} ${axis === 'x' ? 'across' : 'down'}`}
-      value={at[axis] * 100}
-      range={{ least: -1000, most: 1000, track: [0, 100] }}
-      step={0.5}
-      unit="%"
-      onTry={(next) => onTry({ ...at, [axis]: next / 100 })}
-      onSet={(next) => onSet({ ...at, [axis]: next / 100 })}
-    />
-  ));
-}
-
-/** Several of a kind, each with rows of its own, and a pick of the step where one is for an item. */
-function ListRows({ layer, step, name, field, value, onTry, onSet }: FieldProps<ListField>) {
-  const items = value as readonly Readonly<Record<string, unknown>>[];
-  const picks = Object.entries(definitionOf(step.kind).picks ?? {}).filter(
-    ([, { on }]) => on === 'item',
-  );
-  const changed = (at: number, part: string, next: unknown) =>
-    items.map((item, i) => (i === at ? { ...item, [part]: next } : item));
-  return (
-    <fieldset aria-label={field.words} className="grid gap-1">
-      {items.map((item, at) => (
-        <fieldset
-          // An item is known by its place in the list.
-          // biome-ignore lint/suspicious/noArrayIndexKey: see above
-          key={at}
-          aria-label={`${field.one} ${at + 1}`}
-          className="grid gap-0.5 rounded-md bg-base-200 px-2 py-1"
-        >
-          <div className="flex items-center gap-1 text-[12px] text-quiet">
-            <span className="mr-auto">
-              {field.one} {at + 1}
-            </span>
-            {picks.map(([pick]) => (
-              <PickButton key={pick} layer={layer} step={step} pick={pick} on={String(at)} />
-            ))}
-            {items.length > field.least && (
-              <IconButton
-                small
-                icon={IconTrash}
-                words={`Take ${field.one} ${at + 1} away`}
-                onPress={() => onSet(items.filter((_, i) => i !== at))}
-              />
-            )}
-          </div>
-          {Object.entries(field.of).map(([part, of]) => (
-            <FieldRow
-              key={part}
-              {...{ layer, step, name: `${name}.${at}.${part}`, field: of, value: item[part] }}
-              onTry={(next) => onTry(changed(at, part, next))}
-              onSet={(next) => onSet(changed(at, part, next))}
-            />
-          ))}
-        </fieldset>
-      ))}
-      {items.length < field.most && (
-        <PlainButton
-          icon={IconPlus}
-          words={`Add a ${field.one}`}
-          onPress={() => onSet(oneMore(field, items))}
-        />
-      )}
-    </fieldset>
-  );
-}
-
-type Rows = {
-  readonly [Kind in Exclude<Field['kind'], 'curve'>]: (
-    props: FieldProps<Extract<Field, { kind: Kind }>>,
-  ) => ReactNode;
-};
-
-/** How each kind of field is shown; curves have an editor of their own. */
-const ROWS: Rows = {
-  ...{ amount: AmountRow, choice: ChoiceRow, colour: ColourRow, place: PlaceRow },
-  list: ListRows,
-};
-
-function FieldRow(props: FieldProps<Field>) {
-  if (props.field.kind === 'curve') return null;
-  const Row = ROWS[props.field.kind] as (props: FieldProps<Field>) => ReactNode;
-  return <Row {...props} />;
-}
 
 interface FieldRowsProps extends EditorProps {
   /** The names of those that are shown; all of them when left out. */
   readonly only?: readonly string[];
 }
 
-/** A row for every value of a step, made from its definition, and a button for whatever the picture can say. */
+/** A row for every value of a step that says something, and a button for whatever the picture can say. */
 export function FieldRows({ layer, step, only }: FieldRowsProps) {
   const { values, tryValues, setValues } = useStepValues(layer, step);
-  const fields = Object.entries(definitionOf(step.kind).fields);
+  const definition = definitionOf(step.kind);
+  const idle = saysNothing(definition, values);
+  const fields = Object.fromEntries(
+    Object.entries(definition.fields).filter(
+      ([name]) => !idle.includes(name) && (!only || only.includes(name)),
+    ),
+  );
+  const picks = Object.entries(definition.picks ?? {}).filter(([, { on }]) => on === 'item');
   return (
     <>
-      {fields
-        .filter(([name]) => !only || only.includes(name))
-        .map(([name, field]) => (
-          <FieldRow
-            key={name}
-            {...{ layer, step, name, field, value: values[name] }}
-            onTry={(value) => tryValues({ [name]: value })}
-            onSet={(value) => setValues({ [name]: value })}
-          />
-        ))}
+      <ValueRows
+        {...{ fields, values, onTry: tryValues, onSet: setValues }}
+        forItem={(at) =>
+          picks.map(([pick]) => (
+            <PickButton key={pick} layer={layer} step={step} pick={pick} on={String(at)} />
+          ))
+        }
+      />
       <PickButtons layer={layer} step={step} />
     </>
   );

@@ -1,7 +1,6 @@
 import {
   type Composition,
   contentBounds,
-  invert,
   isGlass,
   type Layer,
   layerById,
@@ -9,17 +8,13 @@ import {
   lockedBy,
   type Matrix,
   multiply,
-  type Point,
   scaling,
-  transform,
   translation,
 } from '@diplex/document';
-import { definitionOf, presentValues, setStepValues } from '@diplex/steps';
-import type Konva from 'konva';
+import { definitionOf, presentValues, saysNothing, setStepValues } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
-import { toComposition, useCamera } from '../picture/camera-store';
-import { Knob } from '../picture/Knob';
+import { PlaceHandles } from '../picture/PlaceHandles';
 
 /** From shares of the width and height of what a layer's steps work on to composition pixels. */
 function fromShares(scene: Composition, layer: Layer): Matrix {
@@ -31,33 +26,26 @@ function fromShares(scene: Composition, layer: Layer): Matrix {
 
 /** The places of the open step, as knobs over the picture. */
 export function StepHandles() {
-  const { zoom, x, y } = useCamera();
   const shown = useComposition((state) => state.preview ?? state.composition);
   const layer = layerById(shown, useHand((state) => state.layer) ?? '');
   const open = useHand((state) => state.openStep);
   const step = layer?.steps.find(({ id }) => id === open);
   if (!layer || !step?.shown || lockedBy(shown, layer)) return null;
   const { perform, tryOut } = useComposition.getState();
-  const matrix = fromShares(shown, layer);
   const values = presentValues(step) as Readonly<Record<string, unknown>>;
-  const args = (name: string, { target }: Konva.KonvaEventObject<DragEvent>) => {
-    const place = toComposition({ x: target.x(), y: target.y() });
-    const { x: across, y: down } = transform(invert(matrix), place);
-    const within = (value: number) => Math.max(-10, Math.min(10, value));
-    const value = { x: within(across), y: within(down) };
-    return { layer: layer.id, step: step.id, values: { [name]: value } };
-  };
-  return Object.entries(definitionOf(step.kind).fields).map(([name, field]) => {
-    if (field.kind !== 'place') return null;
-    const at = transform(matrix, values[name] as Point);
-    return (
-      <Knob
-        key={name}
-        look="filled"
-        at={{ x: x + at.x * zoom, y: y + at.y * zoom }}
-        onTry={(event) => tryOut(setStepValues, args(name, event))}
-        onSet={(event) => perform(setStepValues, args(name, event))}
-      />
-    );
+  const definition = definitionOf(step.kind);
+  const idle = saysNothing(definition, values);
+  const fields = Object.fromEntries(
+    Object.entries(definition.fields).filter(([name]) => !idle.includes(name)),
+  );
+  const args = (changed: Readonly<Record<string, unknown>>) => ({
+    ...{ layer: layer.id, step: step.id, values: changed },
   });
+  return (
+    <PlaceHandles
+      {...{ fields, values, fromShares: fromShares(shown, layer) }}
+      onTry={(changed) => tryOut(setStepValues, args(changed))}
+      onSet={(changed) => perform(setStepValues, args(changed))}
+    />
+  );
 }

@@ -63,24 +63,15 @@ export function addCubic(
 ): void {
   const [left, top] = [Math.floor(x), Math.floor(y)];
   const [across, down] = [cubicWeights(x - left), cubicWeights(y - top)];
-  const found = [0, 0, 0, 0];
   for (let j = 0; j < 4; j++) {
     const row = top - 1 + j - firstY;
     if (row < 0 || row >= height) continue;
     for (let i = 0; i < 4; i++) {
       const column = left - 1 + i - firstX;
       if (column < 0 || column >= width) continue;
-      const share = (across[i] as number) * (down[j] as number);
+      const share = weight * (across[i] as number) * (down[j] as number);
       const at = (row * width + column) * 4;
-      for (let c = 0; c < 4; c++) {
-        found[c] = (found[c] as number) + share * (data[at + c] as number);
-      }
+      for (let c = 0; c < 4; c++) sum[c] = (sum[c] as number) + share * (data[at + c] as number);
     }
-  }
-  // Cubic weights ring at edges: what is less than nothing, or covers more than all, is not there.
-  for (let c = 0; c < 4; c++) {
-    const most = c === 3 ? 1 : Number.POSITIVE_INFINITY;
-    const held = Math.max(0, Math.min(most, found[c] as number));
-    sum[c] = (sum[c] as number) + weight * held;
   }
 }

@@ -7,7 +7,7 @@ export const MAP_NUMBERS = 7;
 
 /**
  * For each pixel the weighed mean of what lies where affine maps take it, as a camera sees it that moves while its
- * shutter is open. Samples are cubic (Catmull and Rom), held to what can be.
+ * shutter is open. Samples are cubic (Catmull and Rom): at hard edges they ring a little below and above what is there.
  * @param from premultiplied; beyond its edges there is nothing
  * @param maps `MAP_NUMBERS` each, in pixels of `from`; their weights add up to 1
  * @param to says which pixels to make, and takes them

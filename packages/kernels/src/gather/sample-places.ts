@@ -51,6 +51,9 @@ function samplePlacesTwin(
       sum.fill(0);
       if (lengthOf(right) <= MOST_APART && lengthOf(below) <= MOST_APART) {
         addCubic(levels[0] as FloatPixels, u - 0.5, v - 0.5, 1, sum);
+        // Cubic weights ring at edges: what is less than nothing, or covers more than all, is not there.
+        for (let c = 0; c < 4; c++) sum[c] = Math.max(0, sum[c] as number);
+        sum[3] = Math.min(1, sum[3] as number);
       } else addMean(levels, [u, v], right, below, sum);
       to.data.set(sum, o);
     }

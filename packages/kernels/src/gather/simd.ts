@@ -164,7 +164,7 @@ export function meanOfMaps(
         const u = load<f64>(map) * px + load<f64>(map, 16) * py + load<f64>(map, 32);
         const v = load<f64>(map, 8) * px + load<f64>(map, 24) * py + load<f64>(map, 40);
         const weight = f32x4.splat(<f32>load<f64>(map, 48));
-        sum = f32x4.add(sum, f32x4.mul(weight, heldCubicAt(told, u - 0.5, v - 0.5)));
+        sum = f32x4.add(sum, f32x4.mul(weight, cubicAt(told, u - 0.5, v - 0.5)));
       }
       v128.store(to, sum);
     }

@@ -22,9 +22,24 @@ const ROUND = 2 * Math.PI;
 /** Footprints wider than this share of the picture are those of the seam. */
 const SEAM = 0.25;
 
-/** A place as shares of the picture and how it is seen: which share of the way round, and how far out, 1 at the sides. */
-function onCircle(x: number, y: number, { middle, turn }: Values): readonly [u: number, v: number] {
-  const [dx, dy] = [2 * x - 1, 2 * y - 1];
+/** The values, and how many times as long as the shorter side the picture is across and down. */
+interface Laid {
+  readonly values: Values;
+  readonly across: number;
+  readonly down: number;
+}
+
+function laidIn(values: Values, { toShares }: StepFrame): Laid {
+  const [a, b, c, d] = invert(toShares);
+  const [width, height] = [Math.hypot(a, b), Math.hypot(c, d)];
+  const shorter = Math.min(width, height);
+  return { values, across: width / shorter, down: height / shorter };
+}
+
+/** A place as shares of the picture and how it is seen: which share of the way round, and how far out, 1 at the nearest side. */
+function onCircle(x: number, y: number, laid: Laid): readonly [u: number, v: number] {
+  const { middle, turn } = laid.values;
+  const [dx, dy] = [(2 * x - 1) * laid.across, (2 * y - 1) * laid.down];
   const out = Math.hypot(dx, dy);
   const angle = Math.atan2(dx, -dy) - (turn * Math.PI) / 180;
   const u = angle / ROUND - Math.floor(angle / ROUND);
@@ -32,25 +47,25 @@ function onCircle(x: number, y: number, { middle, turn }: Values): readonly [u: 
 }
 
 /** The opposite: a place of the circle for shares of the way round and of the way out. */
-function offCircle(
-  u: number,
-  v: number,
-  { middle, turn }: Values,
-): readonly [x: number, y: number] {
+function offCircle(u: number, v: number, laid: Laid): readonly [x: number, y: number] {
+  const { middle, turn } = laid.values;
   const out = middle === 'bottom' ? 1 - v : v;
   const angle = u * ROUND + (turn * Math.PI) / 180;
-  return [0.5 + 0.5 * out * Math.sin(angle), 0.5 - 0.5 * out * Math.cos(angle)];
+  return [
+    0.5 + (0.5 * out * Math.sin(angle)) / laid.across,
+    0.5 - (0.5 * out * Math.cos(angle)) / laid.down,
+  ];
 }
 
 /** The shares of the picture that a part of the circle is made from. */
-function seenOnCircle(part: Rect, values: Values): Rect {
+function seenOnCircle(part: Rect, laid: Laid): Rect {
   const { x, y, width, height } = part;
   const inside = (at: number, from: number, long: number) => at >= from && at <= from + long;
   const around = inside(0.5, x, width) && inside(0.5, y, height);
-  const corners = cornersOf(part).map((corner) => onCircle(corner.x, corner.y, values));
+  const corners = cornersOf(part).map((corner) => onCircle(corner.x, corner.y, laid));
   const vs = corners.map(([, v]) => v);
   const [cx, cy] = [Math.max(x, Math.min(x + width, 0.5)), Math.max(y, Math.min(y + height, 0.5))];
-  const [, nearest] = onCircle(cx, cy, values);
+  const [, nearest] = onCircle(cx, cy, laid);
   const [top, bottom] = [Math.min(...vs, nearest), Math.max(...vs, nearest)];
   const us = corners.map(([u]) => u).sort((a, b) => a - b) as [number, number, number, number];
   const [first, last] = [us[0], us[3]];
@@ -61,16 +76,18 @@ function seenOnCircle(part: Rect, values: Values): Rect {
 }
 
 /** The shares of the circle that a part of the picture is made from when it is taken back. */
-function seenBack({ x, y, width, height }: Rect, values: Values): Rect {
-  const [low, high] = [offCircle(0, y, values), offCircle(0, y + height, values)];
-  const out = Math.max(...[low, high].map(([px, py]) => Math.hypot(px - 0.5, py - 0.5)));
+function seenBack({ x, y, width, height }: Rect, laid: Laid): Rect {
+  const [low, high] = [offCircle(0, y, laid), offCircle(0, y + height, laid)];
+  const far = ([px, py]: readonly [number, number]) =>
+    Math.hypot((px - 0.5) * laid.across, (py - 0.5) * laid.down);
+  const out = Math.max(far(low), far(high));
   const whole = { x: 0.5 - out, y: 0.5 - out, width: 2 * out, height: 2 * out };
   if (width > 0.2) return whole;
   const steps = 8;
   let seen: Rect | null = null;
   for (let i = 0; i <= steps; i++) {
     for (const v of [y, y + height]) {
-      const [px, py] = offCircle(x + (width * i) / steps, v, values);
+      const [px, py] = offCircle(x + (width * i) / steps, v, laid);
       const place = { x: px, y: py, width: 0, height: 0 };
       seen = seen ? hull(seen, place) : place;
     }
@@ -98,11 +115,13 @@ function fromBeyond(u: number, blend: number): number {
   return away < blend ? 0.5 * (1 - away / blend) : 0;
 }
 
-function looked(values: Values, part: Rect, { toShares }: StepFrame): Rect {
+function looked(values: Values, part: Rect, frame: StepFrame): Rect {
+  const { toShares } = frame;
+  const laid = laidIn(values, frame);
   const shares = boundsAfter(toShares, part);
   const back = invert(toShares);
-  if (values.way === 'back') return boundsAfter(back, seenBack(shares, values));
-  const seen = seenOnCircle(shares, values);
+  if (values.way === 'back') return boundsAfter(back, seenBack(shares, laid));
+  const seen = seenOnCircle(shares, laid);
   const beyond = values.blend > 0 ? hull(seen, mirrored(seen)) : seen;
   const inside = values.edge === 'stays' ? held(beyond) : beyond;
   return boundsAfter(back, inside);
@@ -126,11 +145,12 @@ export const computeCircle: GatherComputation<Values> = {
     const { scale, frame, part } = asked;
     const toShares = multiply(frame.toShares, scaling(1 / scale, 1 / scale));
     const back = invert(toShares);
+    const laid = laidIn(values, frame);
     const { width } = boundsAfter(back, { x: 0, y: 0, width: 1, height: 1 });
     if (values.way === 'back') {
       return takenFrom(from, asked, values, (px, py) => {
         const { x, y } = transform(toShares, { x: px, y: py });
-        const [u, v] = offCircle(x, y, values);
+        const [u, v] = offCircle(x, y, laid);
         return transform(back, { x: u, y: v });
       });
     }
@@ -139,7 +159,7 @@ export const computeCircle: GatherComputation<Values> = {
         ...([from, asked, values] as const),
         (px, py) => {
           const { x, y } = transform(toShares, { x: px, y: py });
-          const [u, v] = onCircle(x, y, values);
+          const [u, v] = onCircle(x, y, laid);
           return transform(back, { x: side === 'own' ? u : 1 - u, y: v });
         },
         SEAM * width,
@@ -148,7 +168,7 @@ export const computeCircle: GatherComputation<Values> = {
     if (values.blend === 0) return own;
     const shareAt = (x: number, y: number) => {
       const at = transform(toShares, { x: part.x + x + 0.5, y: part.y + y + 0.5 });
-      return fromBeyond(onCircle(at.x, at.y, values)[0], values.blend);
+      return fromBeyond(onCircle(at.x, at.y, laid)[0], values.blend);
     };
     return mixedBy(own, seen('beyond the seam'), shareAt);
   },

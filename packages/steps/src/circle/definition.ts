@@ -30,6 +30,7 @@ export const circle = defineStep({
     blend: amount('Seam blended', { ...SHARE, track: [0, 0.5], start: 0.1 }),
     edge: movedEdge,
   },
+  idle: ({ way }) => (way === 'back' ? ['blend'] : []),
   neutral: () => false,
   sample: {},
 });

@@ -29,6 +29,10 @@ export const depth = defineStep({
     ...apertureFields,
     edge: blurEdge,
   },
+  idle: ({ falls, bloom }) => [
+    ...(falls === 'mask' ? (['focus', 'far', 'clear'] as const) : []),
+    ...(bloom === 0 ? (['bright'] as const) : []),
+  ],
   neutral: ({ size }) => size === 0,
   sample: { size: 16 },
 });

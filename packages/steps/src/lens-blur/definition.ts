@@ -23,6 +23,7 @@ export const lensBlur = defineStep({
     ...apertureFields,
     edge: blurEdge,
   },
+  idle: ({ bloom }) => (bloom === 0 ? ['bright'] : []),
   neutral: ({ size }) => size === 0,
   sample: { size: 20 },
 });

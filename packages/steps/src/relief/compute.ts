@@ -21,6 +21,9 @@ type Values = ValuesOf<typeof relief.fields>;
 /** Where so little shows nothing is raised. */
 const LEAST_ALPHA = 1e-4;
 
+/** At a height of 1 a difference of tones shows so many times as strong. */
+const STEEP = 3;
+
 /** So far from a slope the light of both sides is looked at, as shares of its width, with these weights. */
 const LOOKS = [
   [0.25, 0.3],
@@ -77,7 +80,7 @@ export const computeRelief: GatherComputation<Values> = {
       const [a, b] = [towards[i + 3] as number, away[i + 3] as number];
       const sure = a > LEAST_ALPHA && b > LEAST_ALPHA;
       const slope = sure ? (away[i] as number) / b - (towards[i] as number) / a : 0;
-      made.data.fill(values.height * slope, i, i + 4);
+      made.data.fill(STEEP * values.height * slope, i, i + 4);
     }
     return made;
   },

@@ -38,7 +38,8 @@ export const computeRipple: GatherComputation<Values> = {
     return takenFrom(from, asked, values, (px, py) => {
       const [x, y] = [px / scale, py / scale];
       const down = Math.max(0, Math.min(1, (y - bounds.y) / Math.max(1, bounds.height)));
-      const strength = values.height * scale * (1 - values.nearer * (1 - down));
+      const nearer = values.way === 'rings' ? 0 : values.nearer;
+      const strength = values.height * scale * (1 - nearer * (1 - down));
       if (values.way === 'rings') {
         const [dx, dy] = [x - place.x, y - place.y];
         const away = Math.max(1e-6, Math.hypot(dx, dy));
@@ -46,7 +47,7 @@ export const computeRipple: GatherComputation<Values> = {
         return { x: px + (by * dx) / away, y: py + (by * dy) / away };
       }
       // Waves that grow towards the viewer are farther apart there, too.
-      const along = values.nearer > 0 ? spreadOut(down, values.nearer) * bounds.height : y;
+      const along = nearer > 0 ? spreadOut(down, nearer) * bounds.height : y;
       const by = (strength * waves(along, x)) / TOGETHER;
       return { x: px + 0.35 * by, y: py + by };
     });

@@ -28,6 +28,7 @@ export const ripple = defineStep({
     middle: place('Middle', { x: 0.5, y: 0.5 }),
     edge: movedEdge,
   },
+  idle: ({ way }) => (way === 'rings' ? ['nearer'] : ['middle']),
   neutral: ({ height }) => height === 0,
   sample: { height: 12, length: 40 },
 });

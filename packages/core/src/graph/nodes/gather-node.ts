@@ -74,7 +74,7 @@ export class GatherNode extends GraphNode {
   }
 
   private levelAt(scale: number): number {
-    return this.drawn.compute.level?.(this.values, scale) ?? 0;
+    return this.drawn.compute.level?.(this.values, scale, this.frame) ?? 0;
   }
 
   private spreads(): boolean {
