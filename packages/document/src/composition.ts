@@ -384,6 +384,15 @@ export interface Pushed extends Brushed {
   readonly amount?: number;
 }
 
+/** At which distance the lens is focused: layers have distances, from 0 (nearest) to 1 (farthest). */
+export interface PlaneOfFocus {
+  readonly at: number;
+  /** So far before and behind it things are still sharp. */
+  readonly clear: number;
+  /** The radius, in composition pixels, to which a point grows that lies a whole depth away from what is sharp. */
+  readonly radius: number;
+}
+
 /** How a thing was photographed standing, in its own pixels. */
 export interface Stance {
   /** Where it touches the ground. */
@@ -435,6 +444,8 @@ export interface Layer {
   readonly laidFlat?: boolean;
   /** How it was photographed standing; not known when null or left out. */
   readonly stance?: Stance | null;
+  /** How far from the camera it is, 0 (nearest) to 1 (farthest); as its place in depth says when null or left out. */
+  readonly distance?: number | null;
   /** First to last. */
   readonly steps: readonly Step[];
   readonly maskUse: MaskUse | null;
@@ -795,6 +806,8 @@ export interface Composition {
   readonly area?: Area | null;
   /** The horizon of the scene: how high the camera stood; not known when null or left out. */
   readonly horizon?: Horizon | null;
+  /** At which distance the lens is focused; on all of them when null or left out. */
+  readonly focus?: PlaneOfFocus | null;
   /** Planes of the scene, by their ids; none when left out. */
   readonly planes?: Readonly<Record<string, ScenePlane>>;
   /** Lines that things can be laid at; none when left out. */

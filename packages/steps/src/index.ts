@@ -29,6 +29,7 @@ export {
 export type { StepEntry } from './entry';
 export { LEAST_APART, MOST_POINTS } from './field-rules';
 export * from './fields';
+export { distanceOf, layersWithDistance, radiusAt } from './focus';
 export { HISTOGRAM } from './histogram';
 export { bandWeights } from './hue-bands/compute';
 export {
@@ -39,6 +40,7 @@ export {
 } from './levels/channels';
 export { newStep } from './new-step';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
+export { type FocusChange, setFocus } from './operations/set-focus';
 export { setStepValues } from './operations/set-step-values';
 export { inflatedNormals } from './relight/inflated-normals';
 export { mixStep, type PointStep, runPoints } from './run-points';

@@ -28,6 +28,7 @@ import { describe, expect, it } from 'vitest';
 import schema7 from '../../document/examples/schema-7.json';
 import { newStep } from './new-step';
 import { openedDocument, validateComposition } from './opened-composition';
+import { setFocus } from './operations/set-focus';
 import { setStepValues } from './operations/set-step-values';
 import { definitionOf } from './table';
 
@@ -176,5 +177,40 @@ describe('documents with steps', () => {
     expect(problemsAfter((steps) => steps.push(glow as never), 'g')).toEqual([
       'layers.g.steps[0].kind',
     ]);
+  });
+});
+
+describe('a plane of focus', () => {
+  const focus = { at: 0, clear: 0.1, radius: 20 };
+  const softened = (composition: Composition, id: string) =>
+    composition.layers[id]?.steps.find(({ name }) => name === 'Out of focus')?.values.size;
+
+  it('brings what lies farther away out of focus, by ordinary steps that follow it', () => {
+    const laid = perform(scene(), setFocus, { focus }).composition;
+    expect(softened(laid, 'a')).toBeCloseTo(18, 5);
+    expect(softened(laid, 'b')).toBeUndefined();
+    expect(softened(laid, 'g')).toBeUndefined();
+    const nearer = perform(laid, setFocus, { distances: { a: 0.5 } }).composition;
+    expect(softened(nearer, 'a')).toBeCloseTo(8, 5);
+    expect(chainOf(nearer, 'a')).toHaveLength(3);
+    const far = perform(nearer, setFocus, { focus: { ...focus, at: 0.5 } }).composition;
+    expect([softened(far, 'a'), softened(far, 'b')]).toEqual([undefined, 8]);
+  });
+
+  it('is taken off with its steps, and leaves others and locked layers alone', () => {
+    const laid = perform(scene(), setFocus, { focus }).composition;
+    const off = perform(laid, setFocus, { focus: null }).composition;
+    expect(chainOf(off, 'a')).toEqual(['levels', 'blur']);
+    const a = { ...(scene().layers.a as Layer), locked: true };
+    const locked = { ...scene(), layers: { ...scene().layers, a } };
+    expect(softened(perform(locked, setFocus, { focus }).composition, 'a')).toBeUndefined();
+  });
+
+  it('is kept in the document, and refused beyond its range', () => {
+    const laid = perform(scene(), setFocus, { focus }).composition;
+    expect(() => validateComposition(laid)).not.toThrow();
+    expect(() => validateComposition({ ...laid, focus: { ...focus, at: 2 } })).toThrow(
+      CompositionInvalid,
+    );
   });
 });

@@ -20,6 +20,7 @@ import { CutSentence } from './CutSentence';
 import { ExposureBlend } from './ExposureBlend';
 import { FillRows } from './FillRows';
 import { FindSubject } from './FindSubject';
+import { FocusSection } from './FocusSection';
 import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
 import { MaskShelf } from './MaskShelf';
@@ -146,6 +147,7 @@ const match: StageHome = {
     ({ layer }) => layer && <FuseSection layer={layer} />,
     ({ layer }) => layer && <ExposureBlend layer={layer} />,
     Chain,
+    () => <FocusSection />,
     Blending,
     ToneWindows,
   ],

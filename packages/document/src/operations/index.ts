@@ -25,6 +25,7 @@ export * from './lock-layer';
 export * from './move-layers';
 export * from './move-step';
 export {
+  type CompositionDraft,
   type HistoryEntry,
   type Operation,
   OperationRefused,

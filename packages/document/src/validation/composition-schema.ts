@@ -264,6 +264,12 @@ export class StanceSchema {
   @IsNumber() eye!: number;
 }
 
+class PlaneOfFocusSchema {
+  @InRange(RANGES.share) at!: number;
+  @InRange(RANGES.share) clear!: number;
+  @InRange(RANGES.focusRadius) radius!: number;
+}
+
 export class HorizonSchema {
   @IsNumber() y!: number;
   @InRange(RANGES.tilt) tilt!: number;
@@ -314,6 +320,7 @@ export class LayerSchema {
   @IsOptional() @IsIdentifier() plane?: string | null;
   @IsOptional() @IsBoolean() laidFlat?: boolean;
   @IsOptional() @ValidateNested() @Type(() => StanceSchema) stance?: StanceSchema | null;
+  @IsOptional() @InRange(RANGES.share) distance?: number | null;
   @IsArray()
   @ArrayMaxSize(LIMITS.stepsOfLayer)
   @ValidateNested({ each: true })
@@ -469,6 +476,10 @@ export class CompositionSchema implements Composition {
   @IsRecord() masks!: Composition['masks'];
   @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
   @IsOptional() @ValidateNested() @Type(() => HorizonSchema) horizon?: HorizonSchema | null;
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PlaneOfFocusSchema)
+  focus?: PlaneOfFocusSchema | null;
   /** Each is checked as a ScenePlaneSchema. */
   @IsOptional() @IsRecord() planes?: Composition['planes'];
   @IsOptional()
