@@ -31,6 +31,7 @@ export { sharpenStep } from './sharpen';
 export { shearStep } from './shear';
 export { softenSharpenStep } from './soften-sharpen';
 export { swirlStep } from './swirl';
+export { takeOutGrainStep } from './take-out-grain';
 export { tintStep } from './tint';
 export { tintBrushStep } from './tint-brush';
 export { toneTintStep } from './tone-tint';

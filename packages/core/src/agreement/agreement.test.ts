@@ -157,6 +157,19 @@ describe('what parts a thing from its scene', () => {
     expect(Math.abs(subject - scene)).toBeLessThan(0.15 * 3);
   });
 
+  it('is met by taking out what there is more of, with all that is no grain kept', () => {
+    const noisy = photographed(plain, 5);
+    const agreement = pair(noisy, photographed(plain, 2));
+    const [proposed] = proposalsOf(agreement, [row('grain')], 1);
+    expect(proposed?.kind).toBe('take-out-grain');
+    const step = newStep(definitionOf('take-out-grain'), proposed?.values);
+    const after = pair(noisy, photographed(plain, 2), [step]);
+    const { subject, scene } = compared('grain', after);
+    expect(Math.abs(subject - scene)).toBeLessThan(0.35 * scene);
+    const sharp = compared('sharpness', after);
+    expect(Math.abs(sharp.apart)).toBeLessThan(row('sharpness').tolerance);
+  });
+
   it.each([0.7, 1.4])('is told as saturation: times %s', (times) => {
     const scene = plain.map((value, i) => {
       const p = i - (i % 3);

@@ -67,6 +67,7 @@ const AGREED: Readonly<Record<string, AgreedKind>> = {
   relight: { round: 'tones', joined: (_, more) => more },
   blur: { round: 'sharpness', joined: squaresSummed('size') },
   sharpen: { round: 'sharpness', joined: summed('strength') },
+  'take-out-grain': { round: 'grain', joined: summed('darks', 'mids', 'lights') },
   grain: { round: 'grain', joined: squaresSummed('darks', 'mids', 'lights') },
 };
 

@@ -2,25 +2,13 @@ import { LUMA } from '@diplex/imaging';
 import type { PointComputation, RunPlace } from '../computation';
 import type { ValuesOf } from '../fields';
 import type { grain } from './definition';
+import { deviationAt } from './deviation';
 import { betweenLattice, latticeValue } from './lattice';
 
 type Values = ValuesOf<typeof grain.fields>;
 
-/** Encoded values at which the three deviations hold; between them they go over into one another. */
-const [DARKS, MIDS, LIGHTS] = [0.12, 0.45, 0.8] as const;
-
 /** Bins of the table of deviations by encoded luma. */
 const STEPS = 256;
-
-/** The deviation at an encoded luma: between the three places they go over into one another, beyond them they stay. */
-function deviationAt(luma: number, { darks, mids, lights }: Values): number {
-  if (luma <= DARKS) return darks;
-  if (luma >= LIGHTS) return lights;
-  const [from, to, low, high] =
-    luma < MIDS ? [DARKS, MIDS, darks, mids] : [MIDS, LIGHTS, mids, lights];
-  const t = (luma - from) / (to - from);
-  return low + (high - low) * t;
-}
 
 /** Up to so many pixels across that fall into one, their mean is worked out; of more nothing is left to be told apart. */
 const MEANT = 3;
