@@ -251,10 +251,13 @@ export interface ShowingContent {
   readonly size?: Size;
 }
 
-/** On what a shadow falls: the ground on which a thing stands, or a wall behind it. */
-export const SHADOW_FALLS = ['ground', 'wall'] as const;
+/**
+ * On what a shadow falls: the ground on which a thing stands, a wall behind it, the ground as far as a wall and then up
+ * that; or `mirror`: no shadow, but what glossy ground or water shows of the thing.
+ */
+export const SHADOW_FALLS = ['ground', 'wall', 'fold', 'mirror'] as const;
 
-/** The shadow of another layer, which follows it wherever it goes. */
+/** The shadow of another layer, or its mirror image, which follows it wherever it goes. */
 export interface ShadowContent {
   readonly kind: 'shadow';
   /** The layer that throws it. */
@@ -266,7 +269,7 @@ export interface ShadowContent {
   /** Where the thing stands, and how high it reaches above that, in its own pixels. */
   readonly foot: Point;
   readonly height: number;
-  /** How far behind it the wall is, as a share of its height. */
+  /** How far behind it the wall is, as a share of its height: for a fold up the picture, as far as the ground goes. */
   readonly away: number;
   /** How far the ground is seen from above: 0 edge-on, 1 straight down. */
   readonly tilt: number;
@@ -274,8 +277,10 @@ export interface ShadowContent {
   readonly softness: number;
   /** How dark it is where the thing touches the ground, 0..1. */
   readonly contact: number;
-  /** What is left of the light, and how much of the shadow there is. */
+  /** What is left of the light, and how much of the shadow there is; for a mirror image what it is seen through. */
   readonly colour: FillColour;
+  /** How fast a mirror image fades, 0..1: all the way at the height of the thing; not when left out. */
+  readonly fade?: number;
 }
 
 /** What a layer is made of. */

@@ -24,6 +24,11 @@ export function shadowCast(composition: Composition, shadow: ShadowLayer): Cast 
     ...cast,
     map: multiply(moved, cast.map),
     contact: multiply(moved, cast.contact),
+    fold: cast.fold && {
+      ...cast.fold,
+      y: transform(moved, { x: foot.x, y: cast.fold.y }).y,
+      map: multiply(moved, cast.fold.map),
+    },
     standing: { foot: transform(moved, foot), height: height * growthOf(moved) },
   };
 }

@@ -156,6 +156,56 @@ describe('a shadow', () => {
     expect(shaded).toBeLessThan(0.4 * lit);
   });
 
+  it('goes up a wall where the ground ends, as far to the side as the ground is deep', () => {
+    const fold = { falls: 'fold' as const, azimuth: 315, elevation: 60, tilt: 0.5, softness: 0 };
+    const flat = drawn(scene({ ...fold, falls: 'ground', away: 0.15 }));
+    const data = drawn(scene({ ...fold, away: 0.15 }));
+    // Below the fold both are the same: it lies 15 pixels above the foot.
+    for (const x of [110, 118, 126]) {
+      expect(valueAt(data, x, 184)).toBeCloseTo(valueAt(flat, x, 184), 4);
+    }
+    // Above it the shadow stands upright: as wide as the post, and no farther to the side.
+    const shaded = (y: number) => {
+      const row = Array.from({ length: 180 }, (_, i) => 121 + i).filter(
+        (x) => valueAt(data, x, y) < 0.8 * valueAt(data, 310, y),
+      );
+      return [row[0] ?? 0, row.at(-1) ?? 0];
+    };
+    const [near, far] = [shaded(165), shaded(130)];
+    expect(near[1]).toBeGreaterThan(121);
+    expect(far).toEqual(near);
+  });
+
+  it('may be the mirror image of the thing: below its foot, the other way up, fading', () => {
+    const mirror = scene({
+      ...{ falls: 'mirror', fade: 1, foot: { x: 20, y: 60 }, height: 60 },
+      colour: { r: 255, g: 255, b: 255, alpha: 1 },
+    });
+    const shade = { ...(mirror.layers.shade as Layer), blending: 'normal' as const };
+    const ramp = {
+      ...(mirror.layers.post as Layer),
+      content: {
+        ...{ kind: 'fill' as const, size: { width: 40, height: 60 } },
+        fill: {
+          ...{ by: 'straight' as const, from: { x: 0, y: 0 }, to: { x: 0, y: 60 } },
+          first: { r: 255, g: 0, b: 0, alpha: 1 },
+          last: { r: 0, g: 0, b: 0, alpha: 1 },
+        },
+      },
+    };
+    const data = drawn({ ...mirror, layers: { ...mirror.layers, shade, post: ramp } });
+    // The post stands from 110 to 170; its foot is black, its head red.
+    const ground = valueAt(data, 20, 20);
+    expect(valueAt(data, 100, 172)).toBeLessThan(0.3 * ground);
+    expect(valueAt(data, 100, 169)).toBeLessThan(0.1);
+    const green = (y: number) => data[(y * CANVAS.width + 100) * 4 + 1] as number;
+    expect(valueAt(data, 100, 200) - green(200)).toBeGreaterThan(0.02);
+    // What fades shows more of the ground the farther it is.
+    expect(green(225)).toBeGreaterThan(green(200));
+    expect(green(200)).toBeGreaterThan(green(175));
+    expect(valueAt(data, 60, 200)).toBeCloseTo(ground, 4);
+  });
+
   it('is darkest where the thing touches the ground', () => {
     const data = drawn(scene({ azimuth: 0, contact: 1, elevation: 0 }));
     const plain = valueAt(data, 20, 200);
@@ -253,6 +303,41 @@ describe('relighting', () => {
     expect(is / was).toBeGreaterThan(0.9);
     expect(is / was).toBeLessThan(1.15);
     expect(valueAt(after, 30, 30)).toBe(valueAt(before, 30, 30));
+  });
+});
+
+describe('light from behind and from below', () => {
+  const post = (values: object) => {
+    const all = scene({ colour: { r: 0, g: 0, b: 0, alpha: 0 } });
+    const steps = [newStep(definitionOf('relight'), { strength: 0, ...values })];
+    const layers = { ...all.layers, post: { ...(all.layers.post as Layer), steps } };
+    return drawn({ ...all, layers });
+  };
+  const plain = post({});
+
+  it('lights the outline on the side that it comes from, and not the front', () => {
+    const lit = post({ azimuth: 90, rim: 1 });
+    const gain = (x: number, y: number) => valueAt(lit, x, y) / valueAt(plain, x, y);
+    expect(gain(118, 140)).toBeGreaterThan(1.4);
+    expect(gain(100, 140)).toBeCloseTo(1, 1);
+    expect(gain(82, 140)).toBeCloseTo(1, 2);
+  });
+
+  it('gives what faces down the colour of the ground', () => {
+    const lit = post({ bounce: 1, ground: { r: 255, g: 40, b: 20 } });
+    const [x, y] = [100, 186];
+    expect(valueAt(lit, x, y)).toBeGreaterThan(1.3 * valueAt(plain, x, y));
+    const at = (y * CANVAS.width + x) * 4;
+    expect(lit[at] as number).toBeGreaterThan(1.2 * (lit[at + 2] as number));
+    expect(valueAt(lit, 100, 95)).toBeCloseTo(valueAt(plain, 100, 95), 3);
+  });
+
+  it('is parted from shade the faster, the harder it is', () => {
+    const at = (hardness: number) => {
+      const data = post({ azimuth: 90, elevation: 0, strength: 1, hardness });
+      return valueAt(data, 106, 140) / valueAt(data, 94, 140);
+    };
+    expect(at(1)).toBeGreaterThan(1.2 * at(0));
   });
 });
 

@@ -92,7 +92,7 @@ import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './node
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { PushNode } from './nodes/push-node';
-import { ShadowNode } from './nodes/shadow-node';
+import { MirrorNode, ShadowNode } from './nodes/shadow-node';
 import { ShapesNode } from './nodes/shapes-node';
 import { SpeckleNode } from './nodes/speckle-node';
 import {
@@ -592,6 +592,9 @@ export class CompositionGraph {
     const { coverage, picture } = nodes;
     const covered = coverage ? new CoveredNode(picture, coverage) : picture;
     const { mixIn, canvas } = this.composition;
+    if (content.falls === 'mirror') {
+      return new MirrorNode(new TakenNode(covered, cast.map), content, cast, mixIn);
+    }
     return new ShadowNode(covered, content, cast, mixIn, { x: 0, y: 0, ...canvas });
   }
 

@@ -25,6 +25,7 @@ import {
   RAMP_SHAPES,
   type Rect,
   type ScenePlane,
+  SHADOW_FALLS,
   type ShapeContent,
   TONE_COMPONENTS,
   type Warp,
@@ -413,13 +414,14 @@ const anyGlass = fc.record({
 /** A shadow, and of which layer; it stands behind everything but the farthest. */
 const anyShadow = fc.record({
   ...{ kind: fc.constant('shadow' as const), of: fc.constantFrom('l0', 'l1', 'g0') },
-  falls: fc.constantFrom('ground' as const, 'wall' as const),
+  falls: fc.constantFrom(...SHADOW_FALLS),
   azimuth: fc.integer({ min: 0, max: 359 }),
   elevation: fc.integer({ min: -50, max: 70 }),
   foot: fc.record({ x: fc.integer({ min: 5, max: 60 }), y: fc.integer({ min: 20, max: 70 }) }),
   height: fc.integer({ min: 10, max: 60 }),
   ...{ away: fc.constantFrom(0, 0.3, 0.8), tilt: fc.constantFrom(0, 0.4) },
   ...{ softness: fc.constantFrom(0, 0.3, 1), contact: fc.constantFrom(0, 0.7) },
+  fade: fc.constantFrom(0, 0.8),
   // One colour all over: where a curve bends sharply at it, its last digit would be seen everywhere at once.
   colour: fc.constantFrom({ r: 0, g: 0, b: 0, alpha: 0.8 }, { r: 0, g: 0, b: 0, alpha: 1 }),
 });

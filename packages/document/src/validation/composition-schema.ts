@@ -188,6 +188,7 @@ export class ShadowContentSchema {
   @InRange(RANGES.share) softness!: number;
   @InRange(RANGES.share) contact!: number;
   @IsFillColour() colour!: FillColour;
+  @IsOptional() @InRange(RANGES.share) fade?: number;
 }
 
 const CONTENT_KINDS = [

@@ -12,6 +12,15 @@ const [OWN_ELEVATION, OWN_STRENGTH] = [30, 0.8];
 /** No place becomes lighter or darker by more, as a logarithm. */
 const MOST = 1.6;
 
+/** Hard light goes over from lit to shaded so much faster than it would by itself. */
+const HARDEST = 5;
+
+/** The rim that is lit from behind ends where the surface faces the viewer by more than this. */
+const RIM = 0.75;
+
+/** The brightest rim, and how strong light from below is, as gains beyond 1. */
+const [BRIGHT, FROM_BELOW] = [4.5, 0.8];
+
 /** How much of its colour a lamp gives the side that it lies on. */
 const COLOURED = 0.8;
 
@@ -49,26 +58,52 @@ function facing({ data }: Measured, [x, y, z]: Direction): Float32Array {
   return out.map((value) => value - mean);
 }
 
+/** What faces the light less or more than the mean, as hard light parts it: lit or not, with little between. */
+function parted(facing: number, hardness: number): number {
+  if (hardness === 0) return facing;
+  const steep = 1 + HARDEST * hardness;
+  return facing + hardness * (Math.tanh(steep * facing) / steep ** 0.5 - facing);
+}
+
+/** How much of the light from behind grazes a place, 0..1: at the outline, on the side that it comes from. */
+function grazed({ data }: Measured, i: number, [x, y]: Direction): number {
+  const [nx, ny, nz] = [data[i] as number, data[i + 1] as number, data[i + 2] as number];
+  const away = Math.max(0, 1 - nz / RIM);
+  const along = Math.max(0, (nx * x + ny * y) / Math.max(1e-6, Math.hypot(x, y)));
+  return away * away * along;
+}
+
 /** The gains of light over the measured grid, three a place. */
 function gainMap(values: Values, measured: Measured): Float32Array {
   const lit = facing(measured, towards(values.azimuth, values.elevation));
   const own = facing(measured, towards(values.ownAzimuth, OWN_ELEVATION));
-  const [key, surround] = [gainsOf(values.key), gainsOf(values.surround)];
+  const [key, surround, ground] = [values.key, values.surround, values.ground].map(gainsOf) as [
+    readonly number[],
+    readonly number[],
+    readonly number[],
+  ];
+  const behind = towards(values.azimuth, 0);
   const out = new Float32Array(lit.length * 3);
   for (let p = 0; p < lit.length; p++) {
-    const by = values.strength * (lit[p] as number);
+    const by = values.strength * parted(lit[p] as number, values.hardness);
     const change = by - values.taken * OWN_STRENGTH * (own[p] as number);
     const gain = Math.exp(Math.max(-MOST, Math.min(MOST, change)));
     const [side, lamp] = by > 0 ? [by, key] : [-by, surround];
     const share = COLOURED * Math.min(1, side);
-    for (let c = 0; c < 3; c++) out[p * 3 + c] = gain * (1 + share * ((lamp[c] as number) - 1));
+    const rim = values.rim * BRIGHT * grazed(measured, p * 4, behind);
+    const below = values.bounce * FROM_BELOW * Math.max(0, measured.data[p * 4 + 1] as number);
+    for (let c = 0; c < 3; c++) {
+      const sides = gain * (1 + share * ((lamp[c] as number) - 1));
+      out[p * 3 + c] = sides + rim * (key[c] as number) + below * (ground[c] as number);
+    }
   }
   return out;
 }
 
 /**
  * Light on a thing whose shape is guessed from its outline: each place becomes lighter by how much it faces the lamp,
- * and darker where it faces away, by gains of light, so that texture stays.
+ * and darker where it faces away, by gains of light, so that texture stays. A rim may be lit from behind, and what faces
+ * down by light that the ground throws back.
  */
 export const computeRelight: PointComputation<Values> = {
   reads: 'point',

@@ -7,7 +7,7 @@ const AROUND = { least: 0, most: 360, unit: '°' } as const;
 
 export const relight = defineStep({
   kind: 'relight',
-  version: 1,
+  version: 2,
   words: 'Relight',
   group: 'Light',
   finds: [
@@ -26,9 +26,27 @@ export const relight = defineStep({
     strength: amount('Strength', { least: 0, most: 3, track: [0, 1.5], start: 0.6, unit: '%' }),
     key: colour('Lit side', WHITE),
     surround: colour('Far side', WHITE),
+    hardness: amount('Hard', { ...SHARE, start: 0 }),
+    rim: amount('Rim from behind', { least: 0, most: 3, track: [0, 1.5], start: 0, unit: '%' }),
+    bounce: amount('Light from below', {
+      ...{ least: 0, most: 2, track: [0, 1], start: 0, unit: '%' },
+    }),
+    ground: colour('Colour of the ground', { r: 200, g: 180, b: 150 }),
     taken: amount('Take out its own light', { ...SHARE, start: 0 }),
     ownAzimuth: amount('Which comes from', { ...AROUND, start: 0 }),
   },
-  neutral: ({ strength, taken }) => strength === 0 && taken === 0,
+  idle: ({ taken, bounce, strength }) => [
+    ...(taken === 0 ? (['ownAzimuth'] as const) : []),
+    ...(bounce === 0 ? (['ground'] as const) : []),
+    ...(strength === 0 ? (['hardness'] as const) : []),
+  ],
+  neutral: ({ strength, taken, rim, bounce }) =>
+    strength === 0 && taken === 0 && rim === 0 && bounce === 0,
+  migrations: {
+    1: (values) => ({
+      ...values,
+      ...{ hardness: 0, rim: 0, bounce: 0, ground: { r: 200, g: 180, b: 150 } },
+    }),
+  },
   sample: { azimuth: 60, strength: 1 },
 });

@@ -1,7 +1,11 @@
 import {
+  growthOf,
+  invert,
   layerById,
+  layerMatrix,
   type Point,
   type ShadowContent,
+  type ShadowLayer,
   setShadow,
   shadowCast,
   transform,
@@ -12,6 +16,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { toComposition, useCamera } from '../../picture/camera-store';
 import { Knob } from '../../picture/Knob';
+import { useShadow } from './settings';
 import { shadowInHand } from './throw-shadow';
 
 const DEGREES = 180 / Math.PI;
@@ -39,14 +44,55 @@ function fallTo(
   };
 }
 
+/** Where a thing and its mirror image meet: a line with a knob that is dragged up and down. */
+function WaterLine({ mirror }: { readonly mirror: ShadowLayer }) {
+  const { zoom, x, y } = useCamera();
+  const scene = useComposition((state) => state.preview ?? state.composition);
+  const thing = layerById(scene, mirror.content.of);
+  if (!thing) return null;
+  const matrix = layerMatrix(scene, thing);
+  const foot = transform(matrix, mirror.content.foot);
+  const at = { x: x + foot.x * zoom, y: y + foot.y * zoom };
+  const { perform, tryOut } = useComposition.getState();
+  const moved = ({ target }: Konva.KonvaEventObject<DragEvent>) => ({
+    layer: mirror.id,
+    change: {
+      foot: transform(invert(matrix), toComposition({ x: target.x(), y: target.y() })),
+    },
+  });
+  const reach = mirror.content.height * growthOf(matrix) * zoom * 0.4;
+  return (
+    <>
+      {(['#000', '#d9a74a'] as const).map((stroke, i) => (
+        <Line
+          key={stroke}
+          points={[at.x - reach, at.y, at.x + reach, at.y]}
+          stroke={stroke}
+          strokeWidth={i === 0 ? 4 : 2}
+          opacity={i === 0 ? 0.5 : 1}
+          listening={false}
+        />
+      ))}
+      <Knob
+        look="filled"
+        at={at}
+        onTry={(event) => tryOut(setShadow, moved(event))}
+        onSet={(event) => perform(setShadow, moved(event))}
+      />
+    </>
+  );
+}
+
 /** A line from the foot of the thing to where the shadow of its top falls, with a knob that is dragged. */
 export function ShadowHandles() {
   const { zoom, x, y } = useCamera();
   const scene = useComposition((state) => state.preview ?? state.composition);
+  useShadow();
   const layer = layerById(scene, useHand((state) => state.layer) ?? '');
   const shadow = shadowInHand(scene, layer);
   const cast = shadow && shadowCast(scene, shadow);
   if (!shadow || !cast || shadow.locked) return null;
+  if (shadow.content.falls === 'mirror') return <WaterLine mirror={shadow} />;
   const { foot, height } = cast.standing;
   const top = transform(cast.map, { x: foot.x, y: foot.y - height });
   const from = shadow.content.falls === 'wall' ? { x: foot.x, y: foot.y - height } : foot;

@@ -5,8 +5,9 @@ import {
   RANGES,
   type ShadowLayer,
   setShadow,
+  shadowsOf,
 } from '@diplex/document';
-import { IconShadow } from '@tabler/icons-react';
+import { IconFlipVertical, IconPlus, IconShadow } from '@tabler/icons-react';
 import { useComposition } from '../../bench/composition-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { Amount } from '../../controls/Amount';
@@ -15,7 +16,8 @@ import { ColourField } from '../../controls/ColourField';
 import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
 import { ShareAmount } from '../../controls/ShareAmount';
-import { shadowInHand, throwShadow } from './throw-shadow';
+import { useShadow } from './settings';
+import { layReflection, shadowInHand, throwAnother, throwShadow } from './throw-shadow';
 
 type Change = Parameters<typeof setShadow.change>[1]['change'];
 
@@ -52,8 +54,9 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
           label="It falls on"
           value={content.falls}
           options={[
-            { value: 'ground', words: 'the ground', means: 'the ground that it stands on' },
-            { value: 'wall', words: 'a wall', means: 'a wall behind it' },
+            { value: 'ground', words: 'ground', means: 'The ground that it stands on' },
+            { value: 'wall', words: 'wall', means: 'A wall behind it' },
+            { value: 'fold', words: 'both', means: 'The ground, and then up a wall' },
           ]}
           onChoose={(falls) => perform(setShadow, on({ falls }))}
         />
@@ -71,13 +74,14 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
         onSet={(alpha) => perform(setShadow, on({ colour: { ...colour, alpha } }))}
       />
       {degrees('Light from', 'azimuth')}
-      {content.falls === 'ground' ? (
+      {content.falls !== 'wall' && (
         <>
           {degrees('From the front', 'elevation')}
           {share('Seen from above', 'tilt')}
           {share('Contact', 'contact')}
         </>
-      ) : (
+      )}
+      {content.falls !== 'ground' && (
         <ShareAmount
           label="Wall behind it"
           value={content.away}
@@ -91,23 +95,96 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
   );
 }
 
+/** Everything that can be said of a mirror image; its softness and its waves are steps of its chain. */
+function MirrorRows({ mirror }: { readonly mirror: ShadowLayer }) {
+  const { content, id, locked } = mirror;
+  const { perform, tryOut } = useComposition.getState();
+  const on = (change: Change) => ({ layer: id, change });
+  const { colour, fade = 0 } = content;
+  return (
+    <fieldset disabled={locked} className="grid gap-0.5" aria-label={mirror.name}>
+      <div className="mb-1 flex items-center gap-2 text-[12.5px] text-quiet">
+        Seen through
+        <ColourField
+          label="Colour of what mirrors it"
+          value={colour}
+          onTry={(value) => tryOut(setShadow, on({ colour: { ...colour, ...value } }))}
+          onSet={(value) => perform(setShadow, on({ colour: { ...colour, ...value } }))}
+        />
+      </div>
+      <ShareAmount
+        label="Strength"
+        value={colour.alpha}
+        onTry={(alpha) => tryOut(setShadow, on({ colour: { ...colour, alpha } }))}
+        onSet={(alpha) => perform(setShadow, on({ colour: { ...colour, alpha } }))}
+      />
+      <ShareAmount
+        label="Fades"
+        value={fade}
+        onTry={(value) => tryOut(setShadow, on({ fade: value }))}
+        onSet={(value) => perform(setShadow, on({ fade: value }))}
+      />
+      <p className="text-[12px] text-faint">
+        Drag its knob to where both meet. Softness and waves are steps of its chain: Depth, Ripple.
+      </p>
+    </fieldset>
+  );
+}
+
 /** The shadow of the layer in hand. */
 export function ShadowSection() {
   const layer = useLayerInHand();
   const scene = useComposition((state) => state.preview ?? state.composition);
+  const { set } = useShadow();
   if (!layer || isGlass(layer)) return null;
-  const shadow = shadowInHand(scene, layerById(scene, layer.id));
+  const own = layerById(scene, layer.id);
+  const shadow = shadowInHand(scene, own);
+  const thrown = isShadow(layer) ? [] : shadowsOf(scene, layer.id).filter(isShadow);
+  const dark = thrown.find(({ content }) => content.falls !== 'mirror');
   return (
-    <Section title="Shadow" aside={shadow && !isShadow(layer) ? shadow.name : undefined}>
-      {shadow ? (
-        <ShadowRows shadow={shadow} />
-      ) : (
-        <PlainButton
-          icon={IconShadow}
-          words="Throw its shadow"
-          hint="Lays a layer right behind it that follows it: its shadow in the light of the scene"
-          onPress={() => throwShadow(layer)}
-        />
+    <Section title="Shadow" aside={shadow && thrown.length === 1 ? shadow.name : undefined}>
+      {thrown.length > 1 && shadow && (
+        <select
+          aria-label="Which of them"
+          className="select select-xs mb-1 w-full bg-base-300"
+          value={shadow.id}
+          onChange={(event) => set({ chosen: event.target.value })}
+        >
+          {thrown.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+      {shadow?.content.falls === 'mirror' && <MirrorRows mirror={shadow} />}
+      {shadow && shadow.content.falls !== 'mirror' && <ShadowRows shadow={shadow} />}
+      {!isShadow(layer) && (
+        <div className="mt-1.5 flex flex-wrap gap-1.5">
+          {dark ? (
+            <PlainButton
+              icon={IconPlus}
+              words="One more light"
+              hint="Lays a second shadow, as a lamp to the side of the first would throw it"
+              onPress={() => throwAnother(layer, dark)}
+            />
+          ) : (
+            <PlainButton
+              icon={IconShadow}
+              words="Throw its shadow"
+              hint="Lays a layer right behind it that follows it: its shadow in the light of the scene"
+              onPress={() => throwShadow(layer)}
+            />
+          )}
+          {!thrown.some(({ content }) => content.falls === 'mirror') && (
+            <PlainButton
+              icon={IconFlipVertical}
+              words="Lay its reflection"
+              hint="Lays a layer right behind it that follows it: what glossy ground or water shows of it"
+              onPress={() => layReflection(layer)}
+            />
+          )}
+        </div>
       )}
     </Section>
   );

@@ -4,6 +4,7 @@ import {
   castSoftness,
   growRect,
   invert,
+  isEmpty,
   type Matrix,
   multiply,
   type Rect,
@@ -114,6 +115,87 @@ export class ThrownNode extends GraphNode {
   }
 }
 
+/** What falls on the ground below a height in the picture, and above it what goes up a wall. */
+export class FoldNode extends GraphNode {
+  /** @param y where both meet, in composition pixels */
+  constructor(
+    ground: GraphNode,
+    wall: GraphNode,
+    private readonly y: number,
+  ) {
+    super('fold', [y], [ground, wall], 1);
+  }
+
+  /** The parts of an output rectangle that lie on the ground and on the wall. */
+  private parted(out: Rect, scale: number): readonly [ground: Rect, wall: Rect] {
+    const row = Math.round(this.y * scale);
+    const height = Math.max(0, Math.min(out.height, row - out.y));
+    return [
+      { ...out, y: out.y + height, height: out.height - height },
+      { ...out, height },
+    ];
+  }
+
+  extent(scale: number): Region {
+    return joined(...this.inputs.map((input) => input.extent(scale)));
+  }
+
+  override needs(input: number, out: Rect, scale: number): Demand | null {
+    const rect = this.parted(out, scale)[input] as Rect;
+    return isEmpty(rect) ? null : { rect, scale };
+  }
+
+  draw(out: Rect, scale: number, from: Drawing): Image {
+    const alpha = newCoverage(out.width, out.height);
+    this.parted(out, scale).forEach((part, input) => {
+      const seen = isEmpty(part) ? null : from.see(input);
+      if (seen) alpha.data.set(seen.data, (part.y - out.y) * out.width);
+    });
+    return alpha;
+  }
+}
+
+/** What glossy ground shows of a thing: less the farther it is from where both meet, seen through a colour. */
+export class MirrorNode extends GraphNode {
+  constructor(
+    mirrored: GraphNode,
+    private readonly content: ShadowContent,
+    private readonly cast: Cast,
+    private readonly space: MixSpaceName,
+  ) {
+    const { colour, fade = 0 } = content;
+    const { foot, height } = cast.standing;
+    const seen = [colour.r, colour.g, colour.b, colour.alpha, fade];
+    super('mirror', [...seen, foot.y, height, space], [mirrored], 4);
+  }
+
+  extent(scale: number): Region {
+    return this.inputs[0]?.extent(scale) ?? [];
+  }
+
+  draw(out: Rect, scale: number, from: Drawing): Image | null {
+    const image = from.take(0) as FloatImage | null;
+    if (!image) return null;
+    const { colour, fade = 0 } = this.content;
+    const { foot, height } = this.cast.standing;
+    const light = this.space === 'light' ? decodeExactly : (value: number) => value;
+    const through = [colour.r, colour.g, colour.b].map((value) => light(value / 255));
+    for (let y = 0, i = 0; y < out.height; y++) {
+      const below = ((out.y + y + 0.5) / scale - foot.y) / Math.max(1, height);
+      // Nothing is mirrored above the ground; the edge lies within a pixel.
+      const edge = Math.max(0, Math.min(1, below * height * scale + 0.5));
+      const share = colour.alpha * edge * Math.max(0, 1 - fade * Math.max(0, below));
+      for (let x = 0; x < out.width; x++, i += 4) {
+        for (let c = 0; c < 3; c++) {
+          image.data[i + c] = (image.data[i + c] as number) * share * (through[c] as number);
+        }
+        image.data[i + 3] = (image.data[i + 3] as number) * share;
+      }
+    }
+    return image;
+  }
+}
+
 /** A shadow is drawn at these shares of its greatest softness, and between them by how far its light travelled. */
 const SOFT = [0.08, 0.4, 1] as const;
 
@@ -141,19 +223,23 @@ export class ShadowNode extends GraphNode {
     private readonly space: MixSpaceName,
     canvas: Rect,
   ) {
-    const { map, contact, standing, up, far } = cast;
+    const { map, contact, standing, up, far, fold } = cast;
     const { colour, softness, contact: dark } = content;
     const values = [...map, ...contact, standing.foot.y, standing.height, up ?? 'wall', far];
+    const folded = fold ? [...fold.map, fold.y, fold.deep] : [];
     const told = [colour.r, colour.g, colour.b, colour.alpha, softness, dark, space];
     const soft = (node: GraphNode, sigma: number) =>
       sigma < LEAST_SIGMA ? node : new FeatherNode(node, sigma);
-    const thrown = new ThrownNode(thing, map, canvas);
+    const lain = new ThrownNode(thing, map, canvas);
+    const thrown = fold
+      ? new FoldNode(lain, new ThrownNode(thing, fold.map, canvas), fold.y)
+      : lain;
     const most = castSoftness(content, far);
     const layers = SOFT.map((share) => soft(thrown, share * most));
     const pressed = new ThrownNode(thing, contact, canvas);
     super(
       'shadow',
-      [...values, ...told],
+      [...values, ...told, ...folded],
       [...layers, soft(pressed, CONTACT_SOFT * standing.height)],
       4,
     );
@@ -198,9 +284,10 @@ export class ShadowNode extends GraphNode {
 
   /** Which share of its longest way the light travelled that is missing so far above the foot in the picture. */
   private travelled(above: number): number {
-    const { up, standing } = this.cast;
+    const { up, standing, fold } = this.cast;
     if (up === null) return 1;
-    return Math.max(0, Math.min(1, above / up / Math.max(1, standing.height)));
+    const ground = fold ? Math.min(above, fold.deep) : above;
+    return Math.max(0, Math.min(1, ground / up / Math.max(1, standing.height)));
   }
 }
 
