@@ -283,8 +283,24 @@ export interface ShadowContent {
   readonly fade?: number;
 }
 
+/** Something that nobody photographed, as fog or stars: the catalogue of generated layers says what its values are. */
+export interface GeneratedContent {
+  readonly kind: 'generated';
+  /** Its name in the catalogue. */
+  readonly of: string;
+  /** The version of that kind. */
+  readonly version: number;
+  readonly values: Readonly<Record<string, unknown>>;
+  /** A whole number: the same one draws the same at every scale and on every machine. */
+  readonly seed: number;
+  readonly size: Size;
+  /** A layer that stands in the way of its light; none when null or left out. */
+  readonly cover?: string | null;
+}
+
 /** What a layer is made of. */
 export type Content =
+  | GeneratedContent
   | ShadowContent
   | ShowingContent
   | LetteringContent
@@ -296,7 +312,7 @@ export type Content =
   | PaintContent;
 
 /** Content with pixels of its own, and thus an extent. */
-export type ExtentContent = PhotoContent | FillContent;
+export type ExtentContent = PhotoContent | FillContent | GeneratedContent;
 
 /** Something that changes pixels, in the chain of a layer. */
 export interface Step {
@@ -466,6 +482,7 @@ export interface Layer {
 }
 
 export type PhotoLayer = Layer & { readonly content: PhotoContent };
+export type GeneratedLayer = Layer & { readonly content: GeneratedContent };
 export type FillLayer = Layer & { readonly content: FillContent };
 export type GroupLayer = Layer & { readonly content: GroupContent };
 export type ShapeLayer = Layer & { readonly content: ShapeContent };
@@ -501,9 +518,13 @@ export function isPaint(layer: Layer): layer is PaintLayer {
   return layer.content.kind === 'paint';
 }
 
-/** Whether a layer has pixels of its own, and thus an extent: only photographs and fills have. */
+export function isGenerated(layer: Layer): layer is GeneratedLayer {
+  return layer.content.kind === 'generated';
+}
+
+/** Whether a layer has an extent of its own: photographs, fills and what is generated have. */
 export function hasExtent(layer: Layer): layer is Layer & { readonly content: ExtentContent } {
-  return layer.content.kind === 'photo' || layer.content.kind === 'fill';
+  return isPhoto(layer) || isFill(layer) || isGenerated(layer);
 }
 
 export function isGlass(layer: Layer): boolean {

@@ -38,6 +38,8 @@ export const RANGES = {
   gridStep: { least: 2, most: 10_000, track: [8, 400] },
   /** Composition pixels to which a point grows that is out of focus. */
   focusRadius: { least: 0, most: 400, track: [0, 80] },
+  /** Seeds of what is generated. */
+  seed: { least: 0, most: 99_999, track: [0, 999] },
   sides: { least: 3, most: 60 },
   letterSize: { least: 1, most: 5000, track: [8, 600] },
   letterWeight: { least: 1, most: 1000 },

@@ -78,14 +78,14 @@ export function defineStep<const Of extends Fields>(
 }
 
 /** The values that each field is brought back to. */
-export function startValues<Of extends Fields>({ fields }: StepDefinition<Of>): ValuesOf<Of> {
+export function startValues<Of extends Fields>({ fields }: { readonly fields: Of }): ValuesOf<Of> {
   const pairs = Object.entries(fields).map(([name, { start }]) => [name, start]);
   return Object.fromEntries(pairs) as ValuesOf<Of>;
 }
 
 /** The names of fields that say nothing while the others have these values. */
 export function saysNothing(
-  { idle }: StepDefinition,
+  { idle }: Pick<StepDefinition, 'idle'>,
   values: Readonly<Record<string, unknown>>,
 ): readonly string[] {
   return idle?.(values as ValuesOf<Fields>) ?? [];

@@ -30,6 +30,14 @@ export type { StepEntry } from './entry';
 export { LEAST_APART, MOST_POINTS } from './field-rules';
 export * from './fields';
 export { distanceOf, layersWithDistance, radiusAt } from './focus';
+export type {
+  GeneratedDefinition,
+  GeneratedEntry,
+  GeneratedPart,
+  SmallView,
+} from './generated/generated';
+export { newGenerated } from './generated/new-generated';
+export { GENERATED, generatedDefinition, generatedOf, presentGenerated } from './generated/table';
 export { HISTOGRAM } from './histogram';
 export { bandWeights } from './hue-bands/compute';
 export {
@@ -41,6 +49,7 @@ export {
 export { newStep } from './new-step';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
 export { type FocusChange, setFocus } from './operations/set-focus';
+export { setGenerated } from './operations/set-generated';
 export { setStepValues } from './operations/set-step-values';
 export { inflatedNormals } from './relight/inflated-normals';
 export { mixStep, type PointStep, runPoints } from './run-points';

@@ -2,12 +2,15 @@ import {
   type Composition,
   CompositionInvalid,
   type DocumentProblem,
+  type GeneratedContent,
   type History,
+  isGenerated,
   isGlass,
   openedDocument as openedByShape,
   type Step,
   validateComposition as validatedByShape,
 } from '@diplex/document';
+import { generatedOf, presentGenerated } from './generated/table';
 import { presentValues, valueProblems } from './step-values';
 import { stepEntry } from './table';
 
@@ -27,13 +30,27 @@ function problemsOf(step: Step, onGlass: boolean, where: string): DocumentProble
   }));
 }
 
-/** What is wrong with the steps of a composition that is well-formed otherwise. */
+function generatedProblems(content: GeneratedContent, where: string): DocumentProblem[] {
+  const definition = generatedOf(content.of)?.definition;
+  if (!definition) return [{ where: `${where}.of`, says: `there is no ${content.of}` }];
+  if (content.version > definition.version) {
+    const says = `is ${content.version}, made by a newer Diplex; this one reads up to ${definition.version}`;
+    return [{ where: `${where}.version`, says }];
+  }
+  return valueProblems(definition, presentGenerated(content)).map(({ field, says }) => ({
+    where: `${where}.values.${field}`,
+    says,
+  }));
+}
+
+/** What is wrong with the steps and the generated layers of a composition that is well-formed otherwise. */
 export function stepProblems(composition: Composition): DocumentProblem[] {
-  return Object.values(composition.layers).flatMap((layer) =>
-    layer.steps.flatMap((step, at) =>
+  return Object.values(composition.layers).flatMap((layer) => [
+    ...(isGenerated(layer) ? generatedProblems(layer.content, `layers.${layer.id}.content`) : []),
+    ...layer.steps.flatMap((step, at) =>
       problemsOf(step, isGlass(layer), `layers.${layer.id}.steps[${at}]`),
     ),
-  );
+  ]);
 }
 
 function checked(composition: Composition): Composition {

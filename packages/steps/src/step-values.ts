@@ -10,9 +10,12 @@ export interface ValueProblem {
   readonly says: string;
 }
 
-/** What is wrong with the values of a kind of step: each by itself, and then together. */
+/** What values are checked by. */
+type Checks = Pick<StepDefinition, 'fields' | 'holds'>;
+
+/** What is wrong with values: each by itself, and then together. */
 export function valueProblems(
-  { fields, holds }: StepDefinition,
+  { fields, holds }: Checks,
   values: Readonly<Record<string, unknown>>,
 ): ValueProblem[] {
   const unknown = Object.keys(values).filter((name) => !Object.hasOwn(fields, name));

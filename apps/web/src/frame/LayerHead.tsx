@@ -149,6 +149,7 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
     lettering: 'lettering',
     showing: 'another showing',
     shadow: 'shadow',
+    generated: 'generated',
   }[content.kind];
   const extent = extentSaid(layer);
   const followed = useComposition((state) =>
@@ -161,6 +162,14 @@ function LayerFacts({ layer }: { readonly layer: Layer }) {
   );
 }
 
+/** Where a shadow falls, in words. */
+const FALLEN = {
+  ground: 'on the ground',
+  wall: 'on a wall',
+  fold: 'on ground and wall',
+  mirror: 'mirrored',
+} as const;
+
 /** How much there is of a layer, in words. */
 function extentSaid(layer: Layer): string {
   const { content } = layer;
@@ -168,7 +177,7 @@ function extentSaid(layer: Layer): string {
   if (content.kind === 'shape') return counted(content.shapes.length, 'shape');
   if (content.kind === 'paint') return counted(content.coats.length, 'coat');
   if (content.kind === 'lettering') return content.font.family;
-  if (content.kind === 'shadow') return `on the ${content.falls}`;
+  if (content.kind === 'shadow') return FALLEN[content.falls];
   if (hasExtent(layer)) return `${layer.content.size.width} × ${layer.content.size.height}`;
   return 'changes what lies behind it';
 }

@@ -30,6 +30,12 @@ export function faceOf(composition: Composition, layer: Layer): string {
     const top = content.coats.map(({ lays }) => lays).findLast(isFillOf);
     return top ? fillFace(top) : 'none';
   }
+  if (content.kind === 'generated') {
+    const colour = content.values.colour ?? content.values.first;
+    return colour
+      ? fillFace({ by: 'colour', colour: { ...(colour as FillColour), alpha: 1 } })
+      : 'none';
+  }
   // A group shows the nearest thing in it that is shown.
   const inside = content.children.flatMap((id) => layerById(composition, id) ?? []);
   const nearest = inside.findLast(({ shown }) => shown) ?? inside.at(-1);

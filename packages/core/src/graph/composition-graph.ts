@@ -8,9 +8,11 @@ import {
   type CoatLays,
   type Composition,
   contentBounds,
+  type GeneratedLayer,
   groupOf,
   hasExtent,
   invert,
+  isGenerated,
   isGlass,
   isGroup,
   isOfColours,
@@ -36,7 +38,7 @@ import {
   ownPixelsHolder,
   ownPixelsId,
   type PaintLayer,
-  type PlaneMap,
+  PlaneMap,
   type Rect,
   type ShadowLayer,
   type Step,
@@ -57,6 +59,7 @@ import {
 import {
   type Count,
   definitionOf,
+  generatedOf,
   HISTOGRAM,
   isAtWork,
   type Measure,
@@ -70,6 +73,7 @@ import { BrushedNode, type BrushedWay } from './nodes/brushed-node';
 import { EdgeEntryNode, FringeNode } from './nodes/edge-nodes';
 import { GlassNode, OverNode, ThroughNode } from './nodes/fold-nodes';
 import { GatherNode } from './nodes/gather-node';
+import { GeneratedNode, leftOf, uprightOf } from './nodes/generated-node';
 import { LetteringNode } from './nodes/lettering-node';
 import {
   ChokeNode,
@@ -550,7 +554,7 @@ export class CompositionGraph {
     if (made) return made;
     const picture = this.newPicture(layer, seen);
     // What takes from behind shows less to those who look from elsewhere, before it is known what lies there.
-    if (seen.behind || !isPaint(layer)) this.pictures.set(id, picture);
+    if (seen.behind || !(isPaint(layer) || isGenerated(layer))) this.pictures.set(id, picture);
     return picture;
   }
 
@@ -572,7 +576,9 @@ export class CompositionGraph {
     if (isShadow(layer)) return this.thrownBy(layer);
     const flat = isPaint(layer)
       ? this.painted(layer, behind ?? new ClearNode())
-      : (this.flatPicture(layer) ?? new ClearNode());
+      : isGenerated(layer)
+        ? this.generated(layer, behind ?? new ClearNode())
+        : (this.flatPicture(layer) ?? new ClearNode());
     const pushed = this.pushed(flat, layer);
     const map = unflattened(this.composition, layer);
     return map ? new WarpNode(pushed, map, this.flatBounds(layer), 'ends') : pushed;
@@ -596,6 +602,33 @@ export class CompositionGraph {
       return new MirrorNode(new TakenNode(covered, cast.map), content, cast, mixIn);
     }
     return new ShadowNode(covered, content, cast, mixIn, { x: 0, y: 0, ...canvas });
+  }
+
+  /** Something generated, where it would lie flat; it may look at what lies behind it and at what stands in its way. */
+  private generated({ id, content }: GeneratedLayer, behind: GraphNode): GraphNode {
+    const layer = layerById(this.composition, id);
+    const matrix = layer ? layerMatrix(this.composition, layer) : null;
+    const looks = generatedOf(content.of)?.definition.looksAt ?? [];
+    if (!matrix) return new ClearNode();
+    const { canvas, mixIn } = this.composition;
+    const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
+    const cover = looks.includes('cover') ? this.standingInTheWay(id, content.cover) : null;
+    const upright = uprightOf(matrix, content);
+    const seen = looks.includes('behind') ? behind : null;
+    const made = new GeneratedNode(content, upright, seen, cover, whole, mixIn);
+    const left = leftOf(matrix, upright);
+    if (!left) return made;
+    const bounds = boundsAfter(upright, { x: 0, y: 0, ...content.size });
+    return new WarpNode(made, PlaneMap.of(left), bounds, 'ends');
+  }
+
+  /** What stands in the way of the light of a generated layer, as its mask leaves it; null for nothing. */
+  private standingInTheWay(of: string, id: string | null | undefined): GraphNode | null {
+    const thing = id ? layerById(this.composition, id) : undefined;
+    if (!thing || thing.id === of || isGlass(thing) || isGenerated(thing)) return null;
+    const picture = this.pictureOf(thing);
+    const { coverage } = this.underMask(thing, { picture, behind: new ClearNode() });
+    return coverage ? new CoveredNode(picture, coverage) : picture;
   }
 
   /** What was drawn where a layer would lie flat, as brushes pushed the layer along. */

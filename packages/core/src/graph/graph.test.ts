@@ -65,7 +65,7 @@ describe('rendering by the graph', () => {
           }
         },
       ),
-      { numRuns: 30, endOnFailure: true },
+      { numRuns: 16, endOnFailure: true },
     );
   });
 

@@ -54,7 +54,9 @@ function anyValue<Kind extends Field['kind']>(
 }
 
 /** Any values of a kind of step that it does not refuse. */
-export function anyValues(definition: StepDefinition): fc.Arbitrary<Record<string, unknown>> {
+export function anyValues(
+  definition: Pick<StepDefinition, 'fields' | 'holds'>,
+): fc.Arbitrary<Record<string, unknown>> {
   const fields = Object.entries(definition.fields).map(([name, field]) => [name, anyValue(field)]);
   return fc
     .record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>)

@@ -191,6 +191,17 @@ export class ShadowContentSchema {
   @IsOptional() @InRange(RANGES.share) fade?: number;
 }
 
+export class GeneratedContentSchema {
+  @IsIn(['generated']) kind!: 'generated';
+  @IsIdentifier() of!: string;
+  @IsInt() @IsPositive() version!: number;
+  /** Checked by the catalogue of generated layers. */
+  @IsRecord() values!: Readonly<Record<string, unknown>>;
+  @IsInt() @InRange(RANGES.seed) seed!: number;
+  @IsObject() @ValidateNested() @Type(() => SizeSchema) size!: SizeSchema;
+  @IsOptional() @IsIdentifier() cover?: string | null;
+}
+
 const CONTENT_KINDS = [
   { name: 'photo', value: PhotoContentSchema },
   { name: 'fill', value: FillContentSchema },
@@ -201,6 +212,7 @@ const CONTENT_KINDS = [
   { name: 'showing', value: ShowingContentSchema },
   { name: 'lettering', value: LetteringContentSchema },
   { name: 'shadow', value: ShadowContentSchema },
+  { name: 'generated', value: GeneratedContentSchema },
 ];
 
 /** Stands for content whose kind is not known, so that its place in the document can be named. */
