@@ -1,5 +1,6 @@
 /** Every kind of step: one line each. */
 export { autoLevelsStep } from './auto-levels';
+export { bloomStep } from './bloom';
 export { blurStep } from './blur';
 export { circleStep } from './circle';
 export { clipViewStep } from './clip-view';

@@ -106,6 +106,7 @@ function cancelTool(): void {
 
 export const CUT_TOOLS = toolsOf('cut');
 export const MATCH_TOOLS = toolsOf('match');
+export const FINISH_TOOLS = toolsOf('finish');
 
 export const ARRANGE_TOOLS = toolsOf('arrange');
 
@@ -166,7 +167,12 @@ const MASK_ACTIONS: readonly Action[] = [
   { id: 'backdrop', words: 'Next backdrop', group: 'Mask', keys: ['n'], run: nextBackdrop },
   {
     ...{ id: 'turn-way', words: 'The tool the other way: show or hide, add or subtract' },
-    ...{ group: 'Mask', keys: ['i'], stage: ['cut', 'arrange', 'match'], run: turnWayRound },
+    ...{
+      group: 'Mask',
+      keys: ['i'],
+      stage: ['cut', 'arrange', 'match', 'finish'],
+      run: turnWayRound,
+    },
   },
   {
     ...{ id: 'point-out', words: 'Point out a colour to paint with, or where to clone from' },
@@ -254,12 +260,12 @@ const MASK_ACTIONS: readonly Action[] = [
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {
     ...{ id: 'brush-smaller', words: 'Smaller brush', group: 'Mask' },
-    stage: ['cut', 'arrange', 'match'],
+    stage: ['cut', 'arrange', 'match', 'finish'],
     ...{ keys: ['['], run: () => scaleBrush(1 / 1.2) },
   },
   {
     ...{ id: 'brush-larger', words: 'Larger brush', group: 'Mask' },
-    stage: ['cut', 'arrange', 'match'],
+    stage: ['cut', 'arrange', 'match', 'finish'],
     ...{ keys: [']'], run: () => scaleBrush(1.2) },
   },
   {
@@ -321,11 +327,21 @@ const CHAIN_ACTIONS: readonly Action[] = [
   },
   {
     ...{ id: 'copy-chain', words: 'Copy the open step, or the chain', group: 'Chain' },
-    ...{ stage: ['arrange', 'match'], keys: ['$mod+c'], able: hasLayer, run: copyChainInHand },
+    ...{
+      stage: ['arrange', 'match', 'finish'],
+      keys: ['$mod+c'],
+      able: hasLayer,
+      run: copyChainInHand,
+    },
   },
   {
     ...{ id: 'paste-chain', words: 'Paste the steps that were copied', group: 'Chain' },
-    ...{ stage: ['arrange', 'match'], keys: ['$mod+v'], able: hasCopiedSteps, run: pasteSteps },
+    ...{
+      stage: ['arrange', 'match', 'finish'],
+      keys: ['$mod+v'],
+      able: hasCopiedSteps,
+      run: pasteSteps,
+    },
   },
 ];
 
@@ -506,6 +522,7 @@ export const ACTIONS: readonly Action[] = [
   ...ARRANGE_TOOLS,
   ...PLACE_ACTIONS,
   ...MATCH_TOOLS,
+  ...FINISH_TOOLS,
   ...DELIVER_TOOLS,
   ...PICTURE_ACTIONS,
   ...MASK_ACTIONS,

@@ -13,6 +13,7 @@ export const STAGE_TOOLS = {
     ...(['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush'] as const),
     'sample',
   ],
+  finish: ['atmosphere', 'glows', 'blurs', 'swirls'],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;
 

@@ -4,6 +4,7 @@ import {
   IconArrowsMove,
   IconPhotoPlus,
   IconScissors,
+  IconSparkles,
   IconTransferOut,
 } from '@tabler/icons-react';
 
@@ -12,6 +13,7 @@ export const STAGES = [
   { name: 'cut', number: 2, words: 'Cut', icon: IconScissors },
   { name: 'arrange', number: 3, words: 'Arrange', icon: IconArrowsMove },
   { name: 'match', number: 4, words: 'Match', icon: IconAdjustments },
+  { name: 'finish', number: 5, words: 'Finish', icon: IconSparkles },
   { name: 'deliver', number: 6, words: 'Deliver', icon: IconTransferOut },
 ] as const satisfies readonly { name: string; number: number; words: string; icon: Icon }[];
 

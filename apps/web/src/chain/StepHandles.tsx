@@ -1,28 +1,9 @@
-import {
-  type Composition,
-  contentBounds,
-  isGlass,
-  type Layer,
-  layerById,
-  layerMatrix,
-  lockedBy,
-  type Matrix,
-  multiply,
-  scaling,
-  translation,
-} from '@diplex/document';
+import { layerById, lockedBy } from '@diplex/document';
 import { definitionOf, presentValues, saysNothing, setStepValues } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { PlaceHandles } from '../picture/PlaceHandles';
-
-/** From shares of the width and height of what a layer's steps work on to composition pixels. */
-function fromShares(scene: Composition, layer: Layer): Matrix {
-  if (isGlass(layer)) return scaling(scene.canvas.width, scene.canvas.height);
-  const { x, y, width, height } = contentBounds(scene, layer);
-  const own = multiply(translation(x, y), scaling(Math.max(1, width), Math.max(1, height)));
-  return multiply(layerMatrix(scene, layer), own);
-}
+import { sharesOf } from './step-shares';
 
 /** The places of the open step, as knobs over the picture. */
 export function StepHandles() {
@@ -43,7 +24,7 @@ export function StepHandles() {
   });
   return (
     <PlaceHandles
-      {...{ fields, values, fromShares: fromShares(shown, layer) }}
+      {...{ fields, values, fromShares: sharesOf(shown, layer) }}
       onTry={(changed) => tryOut(setStepValues, args(changed))}
       onSet={(changed) => perform(setStepValues, args(changed))}
     />

@@ -108,7 +108,7 @@ function PlaceRow({ field, value, onTry, onSet }: FieldProps<PlaceField>) {
   return (['x', 'y'] as const).map((axis) => (
     <Amount
       key={axis}
-      label={`${field.words} ${axis === 'x' ? 'across' : 'down'}`}
+      label={`${field.words} ${axis === 'x' ? '→' : '↓'}`}
       value={at[axis] * 100}
       range={{ least: -1000, most: 1000, track: [0, 100] }}
       step={0.5}

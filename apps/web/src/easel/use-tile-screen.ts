@@ -2,6 +2,7 @@ import { type RefObject, useEffect } from 'react';
 import { stateBefore, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
+import { glimpsed, useGlimpse } from '../bench/glimpse-store';
 import { useHand, viewInHand } from '../bench/hand-store';
 import { useSettings } from '../bench/settings-store';
 import { useShelf } from '../bench/shelf-store';
@@ -37,7 +38,7 @@ export function useTileScreen(
       const { preview, composition } = useComposition.getState();
       const shown = hand.comparing
         ? stateBefore()
-        : withoutStep(preview ?? composition, hand.layer, hand.stepCompared);
+        : withoutStep(preview ?? glimpsed(composition), hand.layer, hand.stepCompared);
       const view = viewInHand(hand, useSettings.getState().theme);
       const masks = hand.looksAt === 'mask';
       screen.worksOn = hand.layer;
@@ -60,6 +61,7 @@ export function useTileScreen(
     observer.observe(box);
     const ends = [
       useComposition.subscribe(scene),
+      useGlimpse.subscribe(scene),
       useCompare.subscribe(scene),
       useHand.subscribe(scene),
       useSettings.subscribe(scene),

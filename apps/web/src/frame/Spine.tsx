@@ -17,6 +17,7 @@ const USED: Readonly<
   cut: ({ masks }) => Object.keys(masks).length > 0,
   arrange: ({ layers }) => Object.keys(layers).length > 1,
   match: ({ layers }) => Object.values(layers).some(({ steps }) => steps.length > 0),
+  finish: ({ layers }) => Object.values(layers).some(({ content }) => content.kind === 'generated'),
   deliver: () => false,
 };
 

@@ -1,6 +1,6 @@
 import { isGlass, isPaint, isShape, stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
-import { ARRANGE_TOOLS, CUT_TOOLS, MATCH_TOOLS } from '../actions/actions';
+import { ARRANGE_TOOLS, CUT_TOOLS, FINISH_TOOLS, MATCH_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
 import { ChainSection } from '../chain/ChainSection';
 import { MaskedStep } from '../chain/MaskedStep';
@@ -24,13 +24,12 @@ import { FocusSection } from './FocusSection';
 import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
 import { MaskShelf } from './MaskShelf';
-import { MatchOptions } from './MatchOptions';
-import { MatchSentence } from './MatchSentence';
 import { PartRecipe } from './PartRecipe';
 import { PlacementRows } from './PlacementRows';
 import { PutBehindSection } from './PutBehindSection';
 import { ShapeSection } from './ShapeSection';
 import type { PanelProps, StageHome } from './stage-home';
+import { optionsAt, sectionAt, sentenceAt } from './tool-panels';
 import { WarpRows } from './WarpRows';
 
 // Charts are large and wanted only here.
@@ -64,18 +63,6 @@ function Filling({ layer }: PanelProps) {
   const content = layer?.content;
   if (!layer || !content || !('fill' in content) || !content.fill) return null;
   return <FillRows layer={layer} fill={content.fill} />;
-}
-
-function ArrangeToolSection() {
-  const tool = useHand((state) => state.tools.arrange);
-  const Section = tool && TOOLS[tool].Section;
-  return Section ? <Section /> : null;
-}
-
-function MatchToolSection() {
-  const tool = useHand((state) => state.tools.match);
-  const Section = tool && TOOLS[tool].Section;
-  return Section ? <Section /> : null;
 }
 
 function EdgeCheck({ holder }: PanelProps) {
@@ -119,7 +106,7 @@ const arrange: StageHome = {
   Options: ArrangeOptions,
   panels: [
     Head,
-    ArrangeToolSection,
+    sectionAt('arrange'),
     ({ layer }) => layer && isShape(layer) && <ShapeSection layer={layer} />,
     ({ layer }) => layer && isPaint(layer) && <CoatsSection layer={layer} />,
     Filling,
@@ -138,11 +125,11 @@ const arrange: StageHome = {
 /** Tone, colour and light. */
 const match: StageHome = {
   tools: MATCH_TOOLS,
-  Sentence: MatchSentence,
-  Options: MatchOptions,
+  Sentence: sentenceAt('match'),
+  Options: optionsAt('match'),
   panels: [
     Head,
-    MatchToolSection,
+    sectionAt('match'),
     ({ layer }) => layer && <ReadingsSection layer={layer} />,
     ({ layer }) => layer && <FuseSection layer={layer} />,
     ({ layer }) => layer && <ExposureBlend layer={layer} />,
@@ -153,5 +140,13 @@ const match: StageHome = {
   ],
 };
 
+/** Weather, effects, and what is laid over all. */
+const finish: StageHome = {
+  tools: FINISH_TOOLS,
+  Sentence: sentenceAt('finish'),
+  Options: optionsAt('finish'),
+  panels: [Head, Chain, sectionAt('finish'), Blending, ToneWindows],
+};
+
 /** The stages that work on the picture, as data. */
-export const STAGE_HOMES = { cut, arrange, match } as const;
+export const STAGE_HOMES = { cut, arrange, match, finish } as const;

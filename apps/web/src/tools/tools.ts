@@ -1,11 +1,13 @@
 import type { ToolName } from '../bench/stage-tools';
 import { colourTool } from '../chain/colour-tool';
 import { agree } from './agree';
+import { atmosphere } from './atmosphere';
 import { bend } from './bend';
 import { brush } from './brush';
 import { clone } from './clone';
 import { component } from './component';
 import { crop } from './crop';
+import { blurs, glows, swirls } from './family';
 import { box, oval } from './frame';
 import { letter } from './letter';
 import { light } from './light';
@@ -40,5 +42,6 @@ export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
     'warm-cool': warmCool,
   },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
+  ...{ atmosphere, glows, blurs, swirls },
   colour: { tool: colourTool },
 };

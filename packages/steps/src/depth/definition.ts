@@ -11,7 +11,7 @@ export const depth = defineStep({
   finds: ['plane of focus', 'depth of field', 'lens', 'out of focus', 'distance', 'ramp'],
   on: 'content',
   fields: {
-    size: amount('Radius where it is farthest', {
+    size: amount('Radius', {
       ...{ least: 0, most: 200, track: [0, 60], start: 12, unit: 'px' },
     }),
     falls: choice(
@@ -24,7 +24,7 @@ export const depth = defineStep({
       'straight',
     ),
     focus: place('In focus', { x: 0.5, y: 0.7 }),
-    far: place('Farthest from it', { x: 0.5, y: 0.1 }),
+    far: place('Farthest', { x: 0.5, y: 0.1 }),
     clear: amount('Stays clear', { ...SHARE, start: 0.2 }),
     ...apertureFields,
     edge: blurEdge,

@@ -46,6 +46,18 @@ function drawnOf(length: number, finest: number): number {
   return Math.max(0, Math.min(1, (length / finest - 1) / 1));
 }
 
+/** Which share of noise is drawn: the rest is too fine, and would have averaged out. */
+export function drawnShare({ count, gain, finest }: Octaves): number {
+  let [drawn, all, strength, length] = [0, 0, 1, 1];
+  for (let k = 0; k < count; k++) {
+    all += strength;
+    drawn += strength * drawnOf(length, finest);
+    strength *= gain;
+    length /= FINER;
+  }
+  return drawn / all;
+}
+
 /** Noise like clouds: octaves of gradient noise, about -1 to 1; fine ones fade before they could alias. */
 export function fractalNoise(
   x: number,

@@ -23,7 +23,7 @@ export const ripple = defineStep({
       'across',
     ),
     uneven: amount('Uneven', { least: 0, most: 1, start: 0.4, unit: '%' }),
-    nearer: amount('Grow towards the viewer', { least: 0, most: 1, start: 0, unit: '%' }),
+    nearer: amount('Grow nearer', { least: 0, most: 1, start: 0, unit: '%' }),
     phase: amount('Moved on', { least: 0, most: 360, start: 0, unit: '°' }),
     middle: place('Middle', { x: 0.5, y: 0.5 }),
     edge: movedEdge,

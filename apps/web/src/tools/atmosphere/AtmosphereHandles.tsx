@@ -1,0 +1,34 @@
+import { isGenerated, layerById, layerMatrix, lockedBy, multiply, scaling } from '@diplex/document';
+import { generatedDefinition, presentGenerated, saysNothing, setGenerated } from '@diplex/steps';
+import { useComposition } from '../../bench/composition-store';
+import { useHand } from '../../bench/hand-store';
+import { PlaceHandles } from '../../picture/PlaceHandles';
+
+/** The places of the generated layer in hand, as knobs over the picture. */
+export function AtmosphereHandles() {
+  const shown = useComposition((state) => state.preview ?? state.composition);
+  const layer = layerById(shown, useHand((state) => state.layer) ?? '');
+  if (!layer || !isGenerated(layer) || !layer.shown || lockedBy(shown, layer)) return null;
+  const { perform, tryOut } = useComposition.getState();
+  const { width, height } = layer.content.size;
+  const definition = generatedDefinition(layer.content.of);
+  const values = presentGenerated(layer.content) as Readonly<Record<string, unknown>>;
+  const idle = saysNothing(definition, values);
+  const fields = Object.fromEntries(
+    Object.entries(definition.fields).filter(([name]) => !idle.includes(name)),
+  );
+  const on = (changed: Readonly<Record<string, unknown>>) => ({
+    ...{ layer: layer.id, change: { values: changed } },
+  });
+  return (
+    <PlaceHandles
+      {...{
+        fields,
+        values,
+        fromShares: multiply(layerMatrix(shown, layer), scaling(width, height)),
+      }}
+      onTry={(changed) => tryOut(setGenerated, on(changed))}
+      onSet={(changed) => perform(setGenerated, on(changed))}
+    />
+  );
+}

@@ -1,0 +1,19 @@
+/** A family of steps: what they are called together, and their kinds, the ones that are wanted most first. */
+export interface Family {
+  readonly words: string;
+  readonly kinds: readonly string[];
+}
+
+export const FAMILIES = {
+  glows: { words: 'Glow', kinds: ['bloom', 'glow', 'relight', 'vignette'] },
+  blurs: {
+    words: 'Blur',
+    kinds: [
+      ...(['lens-blur', 'depth', 'motion-blur', 'turning-blur', 'rushing-blur'] as const),
+      ...(['path-blur', 'blur', 'sharpen', 'grain', 'take-out-grain'] as const),
+    ],
+  },
+  swirls: { words: 'Swirl', kinds: ['swirl', 'circle', 'ripple', 'shear', 'relief'] },
+} as const satisfies Readonly<Record<string, Family>>;
+
+export type FamilyName = keyof typeof FAMILIES;

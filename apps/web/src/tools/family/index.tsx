@@ -1,0 +1,44 @@
+import { type Icon, IconBlur, IconRotateClockwise, IconSparkles } from '@tabler/icons-react';
+import { StepHandles } from '../../chain/StepHandles';
+import { Choice } from '../../controls/Choice';
+import type { ToolHome } from '../tool-home';
+import { FamilySection } from './FamilySection';
+import { FAMILIES, type FamilyName } from './families';
+import { familyTool } from './family-tool';
+import { useFamily } from './settings';
+
+function FamilyOptions() {
+  const { onto, set } = useFamily();
+  return (
+    <Choice
+      label="It changes"
+      value={onto}
+      options={[
+        { value: 'layer', words: 'the layer', means: 'A step in the chain of the layer in hand' },
+        { value: 'all', words: 'all behind', means: 'A glass right before the layer in hand' },
+      ]}
+      onChoose={(value) => set({ onto: value })}
+    />
+  );
+}
+
+function familyHome(name: FamilyName, key: string, icon: Icon): ToolHome {
+  return {
+    tool: familyTool,
+    tray: { words: FAMILIES[name].words, key, icon },
+    Options: FamilyOptions,
+    Section: () => <FamilySection name={name} />,
+    Handles: StepHandles,
+    Sentence: ({ whose }) => (
+      <>
+        Adds a step to {whose}, or a glass before it: choose one in the inspector. A press on the
+        picture moves the place that the open step is about.
+      </>
+    ),
+    cursor: 'crosshair',
+  };
+}
+
+export const glows = familyHome('glows', 'w', IconSparkles);
+export const blurs = familyHome('blurs', 'e', IconBlur);
+export const swirls = familyHome('swirls', 'a', IconRotateClockwise);
