@@ -7,6 +7,7 @@ export const STEP_GROUPS = [
   'Colour',
   'Sharpness',
   'Shape',
+  'Painted',
   'Round the edge',
   'By brush',
 ] as const;

@@ -1,3 +1,4 @@
+import { isPackedTable, MOST_NODES } from './colour-table/packed-table';
 import type { CurvePoints, Field, ListField } from './fields';
 
 /** A curve has so many points at most. */
@@ -76,6 +77,10 @@ const RULES: Rules = {
   place: {
     holds: (_, value) => hasNumbers(value, ['x', 'y'], -10, 10),
     says: () => 'must be a place with x and y from -10 to 10',
+  },
+  table: {
+    holds: (_, value) => isPackedTable(value),
+    says: () => `must be a table of colours with 2 to ${MOST_NODES} nodes along each side`,
   },
   list: {
     holds: (field, value) => listProblem(field, value) === null,

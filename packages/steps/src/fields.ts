@@ -1,4 +1,5 @@
 import type { Point } from '@diplex/document';
+import { type PackedTable, packTable, plainTable } from './colour-table/packed-table';
 
 /** How an amount is told: shares as percent, lengths in composition pixels. */
 export type Unit = '%' | 'px' | 'stops' | '°' | '';
@@ -59,6 +60,13 @@ export interface PlaceField {
   readonly start: Point;
 }
 
+/** A table from colours to colours, which comes from a file. */
+export interface TableField {
+  readonly kind: 'table';
+  readonly words: string;
+  readonly start: PackedTable;
+}
+
 /** What an item of a list may have. */
 export type ItemField = AmountField | ChoiceField | ColourField | PlaceField;
 export type ItemFields = Readonly<Record<string, ItemField>>;
@@ -85,7 +93,14 @@ export type ItemOf<Of extends ItemFields> = {
         : StepColour;
 };
 
-export type Field = AmountField | ChoiceField | ColourField | CurveField | PlaceField | ListField;
+export type Field =
+  | AmountField
+  | ChoiceField
+  | ColourField
+  | CurveField
+  | PlaceField
+  | ListField
+  | TableField;
 export type Fields = Readonly<Record<string, Field>>;
 
 export type ValueOf<Kind extends Field> = Kind extends AmountField
@@ -98,7 +113,9 @@ export type ValueOf<Kind extends Field> = Kind extends AmountField
         ? CurvePoints
         : Kind extends ListField<infer Of>
           ? readonly ItemOf<Of>[]
-          : Point;
+          : Kind extends TableField
+            ? PackedTable
+            : Point;
 
 export type ValuesOf<Of extends Fields> = { readonly [Name in keyof Of]: ValueOf<Of[Name]> };
 
@@ -121,6 +138,11 @@ export function choice<const Value extends string>(
 
 export function colour(words: string, start: StepColour): ColourField {
   return { kind: 'colour', words, start };
+}
+
+/** A table that begins as one that changes nothing. */
+export function table(words: string): TableField {
+  return { kind: 'table', words, start: packTable(plainTable(2)) };
 }
 
 /** A curve that begins as a straight line: everything as it is. */

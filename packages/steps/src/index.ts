@@ -1,5 +1,15 @@
 export { amountSaid } from './amount-said';
 export { CHROMA_PLANE, CHROMA_REACH } from './chroma-plane';
+export { CubeRefused, readCube, writeCube } from './colour-table/cube-file';
+export {
+  type ColourTable,
+  MOST_NODES,
+  type PackedTable,
+  packTable,
+  plainTable,
+  throughTable,
+} from './colour-table/packed-table';
+export { tableOfChain } from './colour-table/table-of-chain';
 export {
   type Computation,
   type GatherComputation,
@@ -38,6 +48,7 @@ export type {
 } from './generated/generated';
 export { newGenerated } from './generated/new-generated';
 export { GENERATED, generatedDefinition, generatedOf, presentGenerated } from './generated/table';
+export { GRADED } from './grade/definition';
 export { HISTOGRAM } from './histogram';
 export { bandWeights } from './hue-bands/compute';
 export {

@@ -1,6 +1,6 @@
 import type { Layer } from '@diplex/document';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { IconClipboardPlus, IconCopy, IconPlus } from '@tabler/icons-react';
+import { IconClipboardPlus, IconCopy, IconFileExport, IconPlus } from '@tabler/icons-react';
 import { counted } from '../controls/counted';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
@@ -10,6 +10,7 @@ import { StepShelf } from './StepShelf';
 import { copySteps, pasteSteps, searchSteps } from './step-commands';
 import { stepItem } from './step-drag';
 import { useStepShelf } from './step-shelf';
+import { writeChainAsCube } from './write-cube';
 
 /** The steps that act on a layer, first to last. */
 export function ChainSection({ layer }: { readonly layer: Layer }) {
@@ -41,6 +42,12 @@ export function ChainSection({ layer }: { readonly layer: Layer }) {
           onPress={() => copySteps(layer, layer.steps)}
         />
         <Paste layer={layer} />
+        <IconButton
+          icon={IconFileExport}
+          words="Write its colours as a .cube table"
+          disabled={count === 0}
+          onPress={() => writeChainAsCube(layer)}
+        />
       </div>
       <StepShelf layer={layer} />
     </Section>

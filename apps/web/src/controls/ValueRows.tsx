@@ -19,6 +19,7 @@ import { CurveSquare } from './CurveSquare';
 import { IconButton } from './IconButton';
 import { oneMore } from './one-more';
 import { PlainButton } from './PlainButton';
+import { TableRow } from './TableRow';
 
 /** A value by its definition, and ways to try others and to set one. */
 interface FieldProps<Of extends Field> {
@@ -194,7 +195,7 @@ type Rows = {
 /** How each kind of field is shown. */
 const ROWS: Rows = {
   ...{ amount: AmountRow, choice: ChoiceRow, colour: ColourRow, place: PlaceRow },
-  ...{ curve: CurveRow, list: ListRows },
+  ...{ curve: CurveRow, list: ListRows, table: TableRow },
 };
 
 function FieldRow(props: FieldProps<Field>) {

@@ -40,6 +40,7 @@ const VALUES: Values = {
   colour: () => fc.record({ r: fc.nat(255), g: fc.nat(255), b: fc.nat(255) }),
   curve: () => fc.constantFrom(...CURVES),
   place: () => fc.record({ x: within(0, 1), y: within(0, 1) }),
+  table: ({ start }) => fc.constant(start),
   list: ({ least, most, of }) => {
     const item = Object.entries(of).map(([name, field]) => [name, anyValue(field)] as const);
     const items = fc.record(Object.fromEntries(item));

@@ -1,0 +1,288 @@
+import { growRect, type Rect } from '@diplex/document';
+import { floatLevels, unwrittenImage } from '@diplex/imaging';
+import type { FloatLevels, FloatPixels } from '@diplex/kernels';
+import type { GatherComputation, GatheredPart } from '../computation';
+import type { ValuesOf } from '../fields';
+import { Dice, hashed } from '../noise/dice';
+import { paints } from '../painted';
+import type { strokes } from './definition';
+
+type Values = ValuesOf<typeof strokes.fields>;
+
+/** Each brush is so much smaller than the one before. */
+const SMALLER = 0.5;
+
+/** A stroke has so many places at most, each a radius from the one before. */
+const MOST_PLACES = 12;
+
+/** Strokes bend by so much of a new direction at each place. */
+const BEND = 0.6;
+
+/** Finer brushes paint where the picture differs by more than this from what coarser ones show, at no detail and all. */
+const [COARSE, FINE] = [0.22, 0.015];
+
+/** Bristles are about so many across a brush. */
+const BRISTLES = 7;
+
+type Colour = [number, number, number];
+
+/** One stroke: where it goes, in pixels of the drawing, how wide, and with what paint. */
+interface Stroke {
+  readonly places: readonly (readonly [x: number, y: number])[];
+  readonly radius: number;
+  readonly colour: Colour;
+  readonly order: number;
+  readonly seed: number;
+}
+
+/** The picture as brushes of a width see it: blurred by about that. */
+class Seen {
+  private readonly pixels: FloatPixels;
+  private readonly by: number;
+
+  constructor(levels: FloatLevels, width: number) {
+    const level = Math.max(
+      0,
+      Math.min(levels.length - 1, Math.round(Math.log2(Math.max(1, width)))),
+    );
+    this.pixels = levels[level] as FloatPixels;
+    this.by = 1 / 2 ** level;
+  }
+
+  /** The straight colour about a place, encoded; false where nothing shows. */
+  at(x: number, y: number, to: Colour): boolean {
+    const { data, width, height, x: left, y: top } = this.pixels;
+    const [u, v] = [x * this.by - 0.5 - left, y * this.by - 0.5 - top];
+    const [i, j] = [Math.floor(u), Math.floor(v)];
+    const [s, t] = [u - i, v - j];
+    let [r, g, b, a] = [0, 0, 0, 0];
+    for (let k = 0; k < 4; k++) {
+      const [column, row] = [i + (k & 1), j + (k >> 1)];
+      if (column < 0 || row < 0 || column >= width || row >= height) continue;
+      const share = (k & 1 ? s : 1 - s) * (k >> 1 ? t : 1 - t);
+      const p = (row * width + column) * 4;
+      r += share * (data[p] as number);
+      g += share * (data[p + 1] as number);
+      b += share * (data[p + 2] as number);
+      a += share * (data[p + 3] as number);
+    }
+    if (a < 0.02) return false;
+    to[0] = r / a;
+    to[1] = g / a;
+    to[2] = b / a;
+    return true;
+  }
+
+  private luma(x: number, y: number): number {
+    const c: Colour = [0, 0, 0];
+    return this.at(x, y, c) ? 0.3 * c[0] + 0.59 * c[1] + 0.11 * c[2] : 0;
+  }
+
+  /** Along which way the picture goes on about a place: across the mean of its slopes (the structure tensor). */
+  along(x: number, y: number, near: number): readonly [x: number, y: number, sure: number] {
+    let [xx, xy, yy] = [0, 0, 0];
+    for (let j = -1; j <= 1; j++) {
+      for (let i = -1; i <= 1; i++) {
+        const [px, py] = [x + i * near, y + j * near];
+        const dx = this.luma(px + near, py) - this.luma(px - near, py);
+        const dy = this.luma(px, py + near) - this.luma(px, py - near);
+        xx += dx * dx;
+        xy += dx * dy;
+        yy += dy * dy;
+      }
+    }
+    const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+    const strength = Math.hypot(xx - yy, 2 * xy);
+    return [-Math.sin(angle), Math.cos(angle), strength];
+  }
+}
+
+function apart(a: Colour, b: Colour): number {
+  return Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+}
+
+/** The radii of the brushes, in composition pixels, from coarse to fine. */
+function radiiOf({ size, sizes }: Values): number[] {
+  return Array.from({ length: Math.round(sizes) }, (_, i) => (size / 2) * SMALLER ** i).filter(
+    (radius, i) => i === 0 || radius >= 0.7,
+  );
+}
+
+/** How far a stroke reaches from where it begins, in composition pixels. */
+function reachOf(values: Values): number {
+  return (values.size / 2) * (Math.min(MOST_PLACES, values.length) + 3);
+}
+
+/** The strokes of one brush that may reach into a part, by chance on a grid that lies on the composition. */
+function strokesOf(
+  values: Values,
+  radius: number,
+  brush: number,
+  levels: FloatLevels,
+  { part, scale }: GatheredPart,
+): Stroke[] {
+  const own = radius * scale;
+  const seen = new Seen(levels, own);
+  const coarser = new Seen(levels, own * 3);
+  const cell = (radius * 1.15) / Math.sqrt(values.cover);
+  const far = reachOf(values);
+  const [left, top] = [part.x / scale - far, part.y / scale - far];
+  const [right, bottom] = [
+    (part.x + part.width) / scale + far,
+    (part.y + part.height) / scale + far,
+  ];
+  const limit = COARSE + (FINE - COARSE) * values.detail;
+  const seed = Math.round(values.seed) * 8 + brush;
+  const made: Stroke[] = [];
+  const colour: Colour = [0, 0, 0];
+  const blurred: Colour = [0, 0, 0];
+  const next: Colour = [0, 0, 0];
+  for (let j = Math.floor(top / cell); j * cell < bottom; j++) {
+    for (let i = Math.floor(left / cell); i * cell < right; i++) {
+      const dice = new Dice(i, j, seed);
+      let x = (i + dice.next()) * cell * scale;
+      let y = (j + dice.next()) * cell * scale;
+      if (!seen.at(x, y, colour)) continue;
+      if (brush > 0 && (!coarser.at(x, y, blurred) || apart(colour, blurred) < limit)) continue;
+      const places: [number, number][] = [[x, y]];
+      let [wayX, wayY] = [0, 0];
+      const most = Math.min(
+        MOST_PLACES,
+        Math.max(1, Math.round(values.length * dice.between(0.6, 1.2))),
+      );
+      for (let k = 0; k < most; k++) {
+        const [ax, ay, sure] = seen.along(x, y, Math.max(1, own));
+        // Where nothing says which way, strokes go as the hand likes.
+        const idle = (hashed(i, j, seed + 99) / 2 ** 32) * Math.PI;
+        const trust = Math.min(1, sure * 60);
+        let [dx, dy] = [
+          ax * trust + Math.cos(idle) * (1 - trust),
+          ay * trust + Math.sin(idle) * (1 - trust),
+        ];
+        if (dx * wayX + dy * wayY < 0) [dx, dy] = [-dx, -dy];
+        const bend = k === 0 ? 1 : BEND;
+        [wayX, wayY] = [wayX * (1 - bend) + dx * bend, wayY * (1 - bend) + dy * bend];
+        const long = Math.max(1e-6, Math.hypot(wayX, wayY));
+        [wayX, wayY] = [wayX / long, wayY / long];
+        [x, y] = [x + wayX * own, y + wayY * own];
+        // A stroke ends where its colour is no longer the picture's.
+        if (
+          !seen.at(x, y, next) ||
+          (k > 0 && apart(next, colour) > 0.12 + 0.2 * (1 - values.detail))
+        )
+          break;
+        places.push([x, y]);
+        for (let c = 0; c < 3; c++) {
+          colour[c] =
+            (colour[c] as number) +
+            values.smear * 0.3 * ((next[c] as number) - (colour[c] as number));
+        }
+      }
+      const differ = values.colours * 0.12;
+      const tone = differ * dice.normal();
+      const paint = colour.map((value) =>
+        Math.max(0, Math.min(1, value + tone + 0.4 * differ * dice.normal())),
+      );
+      made.push({
+        places,
+        radius: own,
+        colour: paint as Colour,
+        order: hashed(j, i, seed + 7),
+        seed: hashed(i, j, seed + 11),
+      });
+    }
+  }
+  return made.sort((a, b) => a.order - b.order || a.seed - b.seed);
+}
+
+/** How far a place lies from a stroke, how far along it is, and on which side. */
+function nearestOn(
+  { places }: Stroke,
+  x: number,
+  y: number,
+): readonly [away: number, along: number, side: number] {
+  let [best, at, side] = [Number.POSITIVE_INFINITY, 0, 0];
+  if (places.length === 1) {
+    const [px, py] = places[0] as readonly [number, number];
+    return [Math.hypot(x - px, y - py), 0, y - py];
+  }
+  for (let k = 1; k < places.length; k++) {
+    const [ax, ay] = places[k - 1] as readonly [number, number];
+    const [bx, by] = places[k] as readonly [number, number];
+    const [dx, dy] = [bx - ax, by - ay];
+    const square = dx * dx + dy * dy;
+    const t = square > 0 ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square)) : 0;
+    const away = Math.hypot(x - ax - t * dx, y - ay - t * dy);
+    if (away < best) {
+      best = away;
+      at = k - 1 + t;
+      side = (dx * (y - ay) - dy * (x - ax)) / Math.max(1e-6, Math.sqrt(square));
+    }
+  }
+  return [best, at, side];
+}
+
+/** Lays a stroke of paint: bristles leave streaks along it, and thick paint is lighter on the side of the light. */
+function lay(stroke: Stroke, values: Values, part: Rect, data: Float32Array): void {
+  const { places, radius, colour, seed } = stroke;
+  const [xs, ys] = [places.map(([x]) => x), places.map(([, y]) => y)];
+  const reach = radius + 1;
+  const left = Math.max(0, Math.floor(Math.min(...xs) - reach - part.x));
+  const right = Math.min(part.width, Math.ceil(Math.max(...xs) + reach - part.x));
+  const top = Math.max(0, Math.floor(Math.min(...ys) - reach - part.y));
+  const bottom = Math.min(part.height, Math.ceil(Math.max(...ys) + reach - part.y));
+  const last = Math.max(1, places.length - 1);
+  for (let v = top; v < bottom; v++) {
+    for (let u = left; u < right; u++) {
+      const [away, along, side] = nearestOn(stroke, part.x + u + 0.5, part.y + v + 0.5);
+      const edge = radius - away;
+      if (edge <= -0.5) continue;
+      const solid = Math.min(1, edge + 0.5);
+      const across = side / Math.max(0.5, radius);
+      const bristle = hashed(Math.floor((across + 1) * BRISTLES), 0, seed) / 2 ** 32;
+      // Paint runs out towards the end, some bristles sooner than others.
+      const dry = Math.max(0, along / last - 0.45) * 1.6;
+      const laid = 1 - values.bristles * Math.min(1, 0.45 * bristle + dry * bristle * 1.6);
+      const alpha = values.opacity * solid * laid;
+      const ridge =
+        values.relief * ((bristle - 0.5) * 0.16 - across * 0.1 * Math.min(1, radius / 3));
+      const i = (v * part.width + u) * 4;
+      for (let c = 0; c < 3; c++) {
+        const paint = Math.max(0, Math.min(1, (colour[c] as number) + ridge));
+        data[i + c] = (data[i + c] as number) * (1 - alpha) + alpha * paint;
+      }
+    }
+  }
+}
+
+/**
+ * The picture in strokes of paint, from coarse brushes to fine ones, each along the picture's own directions (after
+ * Hertzmann 1998): finer brushes only where coarser ones leave something out.
+ */
+export const computeStrokes: GatherComputation<Values> = {
+  ...paints,
+  // Strokes begin, and look at the picture, as far again from where they reach.
+  looks: (values, part, _, scale) =>
+    growRect(part, 2 * reachOf(values) + 8 * values.size + 4 / scale),
+  gather(values, from, asked) {
+    const { part, scale } = asked;
+    const radii = radiiOf(values);
+    const widest = Math.max(2, values.size * 1.5 * scale);
+    const levels = floatLevels(from, 2 + Math.ceil(Math.log2(widest)));
+    const made = unwrittenImage(part.width, part.height);
+    const ground = new Seen(levels, (values.size / 2) * scale);
+    const colour: Colour = [0, 0, 0];
+    for (let y = 0, i = 0; y < part.height; y++) {
+      for (let x = 0; x < part.width; x++, i += 4) {
+        const known = ground.at(part.x + x + 0.5, part.y + y + 0.5, colour);
+        made.data.set([...(known ? colour : [0, 0, 0]), known ? 1 : 0], i);
+      }
+    }
+    radii.forEach((radius, brush) => {
+      for (const stroke of strokesOf(values, radius, brush, levels, asked)) {
+        lay(stroke, values, part, made.data);
+      }
+    });
+    return made;
+  },
+};

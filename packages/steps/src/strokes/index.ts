@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeStrokes } from './compute';
+import { strokes } from './definition';
+
+export const strokesStep = entry(strokes, computeStrokes);
