@@ -58,6 +58,7 @@ export {
   valueName as levelsValueName,
 } from './levels/channels';
 export { newStep } from './new-step';
+export { Dice } from './noise/dice';
 export { openedDocument, stepProblems, validateComposition } from './opened-composition';
 export { type FocusChange, setFocus } from './operations/set-focus';
 export { setGenerated } from './operations/set-generated';

@@ -13,7 +13,10 @@ export const STAGE_TOOLS = {
     ...(['dodge-burn', 'drain-enrich', 'warm-cool', 'soften-sharpen', 'tint-brush'] as const),
     'sample',
   ],
-  finish: ['atmosphere', 'glows', 'blurs', 'swirls'],
+  finish: [
+    ...(['atmosphere', 'glows', 'blurs', 'textures', 'painted'] as const),
+    ...(['swirls', 'frames', 'grades', 'looks'] as const),
+  ],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;
 

@@ -9,6 +9,8 @@ import { BrushRing } from '../picture/BrushRing';
 import { useCamera } from '../picture/camera-store';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
 import { useComponenting } from '../tools/component/settings';
+import { LooksSheet } from '../tools/looks/LooksSheet';
+import { useLooks } from '../tools/looks/settings';
 import { TOOLS } from '../tools/tools';
 import { AreaOutline } from './AreaOutline';
 import { BeforePicture } from './BeforePicture';
@@ -42,6 +44,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
   useComplement();
   const cursor = usePointer(area, tool);
   const sideBySide = useComponenting((state) => state.panels) && tool === 'component';
+  const looking = useLooks((state) => state.sheet === 'open') && tool === 'looks';
   const loupe = useHand((state) => state.loupe);
   const far = useCamera((state) => state.zoom < 1);
   // Corners are set to the pixel, which cannot be seen from afar.
@@ -74,7 +77,9 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
         {tool && <ToolRing key={tool} tool={tool} area={area} />}
         {(loupe || exact) && <Loupe area={area} />}
       </div>
-      {sideBySide ? (
+      {looking ? (
+        <LooksSheet />
+      ) : sideBySide ? (
         <ComponentPanels />
       ) : (
         <>

@@ -1,16 +1,17 @@
 import type { ToolName } from '../bench/stage-tools';
 import { colourTool } from '../chain/colour-tool';
 import { agree } from './agree';
-import { atmosphere } from './atmosphere';
+import { atmosphere, frames, textures } from './atmosphere';
 import { bend } from './bend';
 import { brush } from './brush';
 import { clone } from './clone';
 import { component } from './component';
 import { crop } from './crop';
-import { blurs, glows, swirls } from './family';
+import { blurs, glows, grades, painted, swirls } from './family';
 import { box, oval } from './frame';
 import { letter } from './letter';
 import { light } from './light';
+import { looks } from './looks';
 import { marks, sweep } from './marks';
 import { outline } from './outline';
 import { paint } from './paint';
@@ -42,6 +43,6 @@ export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
     'warm-cool': warmCool,
   },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
-  ...{ atmosphere, glows, blurs, swirls },
+  ...{ atmosphere, glows, blurs, textures, painted, swirls, frames, grades, looks },
   colour: { tool: colourTool },
 };

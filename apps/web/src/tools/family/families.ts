@@ -13,6 +13,14 @@ export const FAMILIES = {
       ...(['path-blur', 'blur', 'sharpen', 'grain', 'take-out-grain'] as const),
     ],
   },
+  painted: { words: 'Painterly', kinds: ['strokes', 'oil', 'posterise', 'relief'] },
+  grades: {
+    words: 'Grade',
+    kinds: [
+      ...(['grade', 'colour-table', 'curves', 'tone-tint', 'white-balance'] as const),
+      ...(['hue-bands', 'saturation', 'monochrome', 'colour-gel', 'local-contrast'] as const),
+    ],
+  },
   swirls: { words: 'Swirl', kinds: ['swirl', 'circle', 'ripple', 'shear', 'relief'] },
 } as const satisfies Readonly<Record<string, Family>>;
 

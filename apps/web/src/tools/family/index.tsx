@@ -1,4 +1,11 @@
-import { type Icon, IconBlur, IconRotateClockwise, IconSparkles } from '@tabler/icons-react';
+import {
+  type Icon,
+  IconBlur,
+  IconBrush,
+  IconColorFilter,
+  IconRotateClockwise,
+  IconSparkles,
+} from '@tabler/icons-react';
 import { StepHandles } from '../../chain/StepHandles';
 import { Choice } from '../../controls/Choice';
 import type { ToolHome } from '../tool-home';
@@ -41,4 +48,6 @@ function familyHome(name: FamilyName, key: string, icon: Icon): ToolHome {
 
 export const glows = familyHome('glows', 'w', IconSparkles);
 export const blurs = familyHome('blurs', 'e', IconBlur);
+export const painted = familyHome('painted', 't', IconBrush);
+export const grades = familyHome('grades', 'f', IconColorFilter);
 export const swirls = familyHome('swirls', 'a', IconRotateClockwise);

@@ -31,8 +31,13 @@ function GeneratedCard({ definition }: { readonly definition: GeneratedDefinitio
   );
 }
 
-/** The generated layer in hand, and all there are to be laid, each with a picture of what it would do here. */
-export function AtmosphereSection() {
+interface GeneratedSectionProps {
+  readonly group: GeneratedDefinition['group'];
+  readonly title: string;
+}
+
+/** The generated layer in hand, and those of a group that can be laid, each with a picture of what it would do here. */
+export function GeneratedSection({ group, title }: GeneratedSectionProps) {
   const layer = useLayerInHand();
   const shown = useComposition((state) => state.preview ?? state.composition);
   useLookForLight();
@@ -41,11 +46,13 @@ export function AtmosphereSection() {
   return (
     <>
       {isGenerated(now) && <GeneratedRows layer={now} />}
-      <Section title="Weather and light" begins="open" aside={`before ${layer.name}`}>
+      <Section title={title} aside={`before ${layer.name}`}>
         <div className="grid grid-cols-2 gap-1.5">
-          {GENERATED.map(({ definition }) => (
-            <GeneratedCard key={definition.kind} definition={definition} />
-          ))}
+          {GENERATED.filter(({ definition }) => definition.group === group).map(
+            ({ definition }) => (
+              <GeneratedCard key={definition.kind} definition={definition} />
+            ),
+          )}
         </div>
       </Section>
     </>
