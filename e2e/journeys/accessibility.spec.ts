@@ -78,6 +78,20 @@ for (const theme of ['dim', 'bright'] as const) {
     await page.keyboard.press('Alt+h');
     await page.getByRole('button', { name: /^waveform/ }).click();
     expect(await findings(page), 'a waveform').toEqual([]);
+    await bench.stage('Finish');
+    for (const [tool, taken] of [
+      ['Atmosphere', 'Flare'],
+      ['Blur', 'Path blur'],
+      ['Grade', 'Grade'],
+      ['Swirl', 'Shear'],
+      ['Looks', null],
+    ] as const) {
+      await bench.tool(tool);
+      const inspector = page.getByRole('complementary', { name: 'Inspector' });
+      if (taken) await inspector.getByRole('button', { name: taken, exact: true }).click();
+      expect(await findings(page), `Finish: ${tool}`).toEqual([]);
+    }
+    await bench.tool('Atmosphere');
     await bench.stage('Cut');
     for (const tool of ['Brush', 'Reach', 'Component']) {
       await bench.tool(tool);

@@ -154,6 +154,25 @@ test('light is turned as in the scene, and a shadow follows the thing that throw
     await expectAsFresh(bench, 'Fit', 'throwing a shadow');
   });
 
+  await test.step('a second lamp throws a shadow of its own, and glossy ground mirrors it', async () => {
+    const one = await bench.pixels();
+    await page.getByRole('button', { name: 'One more light' }).click();
+    await expect(card(page, 'Shadow 2 of Keeper')).toBeVisible();
+    await expect.poll(async () => worst(await bench.pixels(), one)).toBeGreaterThan(3);
+    const two = await bench.pixels();
+    await page.getByRole('button', { name: 'Lay its reflection' }).click();
+    await expect(card(page, 'Reflection of Keeper')).toBeVisible();
+    // He is cut off by the canvas; with the line of the water higher up it shows.
+    await bench.drag([
+      [1000, 995],
+      [1000, 700],
+    ]);
+    await expect.poll(async () => worst(await bench.pixels(), two)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'laying a reflection');
+    await bench.undo(3);
+    await expect.poll(async () => worst(await bench.pixels(), one)).toBe(0);
+  });
+
   await test.step('the wall’s light comes over its edge', async () => {
     const bare = await bench.pixels();
     await page.keyboard.press('r');
@@ -182,4 +201,24 @@ test('light is turned as in the scene, and a shadow follows the thing that throw
     await expect(card(page, 'Shadow of Keeper')).toBeVisible();
     await expect.poll(async () => worst(await bench.pixels(), shaded)).toBe(0);
   });
+});
+
+test('one plane of focus for all: what lies at other distances gets out of focus', async ({
+  page,
+}) => {
+  const { bench, chain } = await opened(page, 'Journey: plane of focus');
+  const before = await bench.pixels();
+  const scarf = await bench.colourAt(SCARF);
+  await bench.section('Plane of focus');
+  await page.getByRole('button', { name: 'Lay a plane of focus' }).click();
+  await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
+  expect(await bench.colourAt(SCARF)).toEqual(scarf);
+  await card(page, 'Harbour wall').click();
+  expect(await chain.names()).toEqual(['Out of focus']);
+  await page.getByRole('button', { name: 'Focus on Harbour wall' }).click();
+  await expect.poll(() => chain.names()).toEqual([]);
+  await expect.poll(async () => (await bench.colourAt(SCARF)).join()).not.toBe(scarf.join());
+  await expectAsFresh(bench, 'Fit', 'focusing on what lies behind');
+  await page.getByRole('button', { name: 'Take it off' }).click();
+  await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
 });

@@ -34,7 +34,7 @@ export class BenchPage {
     await this.settled();
   }
 
-  async stage(name: 'Gather' | 'Cut' | 'Arrange' | 'Match' | 'Deliver'): Promise<void> {
+  async stage(name: 'Gather' | 'Cut' | 'Arrange' | 'Match' | 'Finish' | 'Deliver'): Promise<void> {
     const link = this.page.getByRole('navigation', { name: 'Stages' }).getByText(name);
     await link.click();
     await expect(this.page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));

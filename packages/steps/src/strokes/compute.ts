@@ -35,6 +35,15 @@ interface Stroke {
   readonly seed: number;
 }
 
+/** Slopes are looked at here and diagonally, in radii of a brush. */
+const LOOKS = [
+  [0, 0],
+  [-1, -1],
+  [1, -1],
+  [-1, 1],
+  [1, 1],
+] as const;
+
 /** The picture as brushes of a width see it: blurred by about that. */
 class Seen {
   private readonly pixels: FloatPixels;
@@ -81,15 +90,13 @@ class Seen {
   /** Along which way the picture goes on about a place: across the mean of its slopes (the structure tensor). */
   along(x: number, y: number, near: number): readonly [x: number, y: number, sure: number] {
     let [xx, xy, yy] = [0, 0, 0];
-    for (let j = -1; j <= 1; j++) {
-      for (let i = -1; i <= 1; i++) {
-        const [px, py] = [x + i * near, y + j * near];
-        const dx = this.luma(px + near, py) - this.luma(px - near, py);
-        const dy = this.luma(px, py + near) - this.luma(px, py - near);
-        xx += dx * dx;
-        xy += dx * dy;
-        yy += dy * dy;
-      }
+    for (const [i, j] of LOOKS) {
+      const [px, py] = [x + i * near, y + j * near];
+      const dx = this.luma(px + near, py) - this.luma(px - near, py);
+      const dy = this.luma(px, py + near) - this.luma(px, py - near);
+      xx += dx * dx;
+      xy += dx * dy;
+      yy += dy * dy;
     }
     const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
     const strength = Math.hypot(xx - yy, 2 * xy);
@@ -101,16 +108,19 @@ function apart(a: Colour, b: Colour): number {
   return Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 }
 
+/** A brush is drawn when it is so wide at least, in pixels of the drawing: of finer ones nothing could be seen. */
+const LEAST_RADIUS = 0.6;
+
 /** The radii of the brushes, in composition pixels, from coarse to fine. */
-function radiiOf({ size, sizes }: Values): number[] {
+function radiiOf({ size, sizes }: Values, scale: number): number[] {
   return Array.from({ length: Math.round(sizes) }, (_, i) => (size / 2) * SMALLER ** i).filter(
-    (radius, i) => i === 0 || radius >= 0.7,
+    (radius) => radius * scale >= LEAST_RADIUS,
   );
 }
 
-/** How far a stroke reaches from where it begins, in composition pixels. */
-function reachOf(values: Values): number {
-  return (values.size / 2) * (Math.min(MOST_PLACES, values.length) + 3);
+/** How far a stroke of a brush reaches from where it begins, in composition pixels. */
+function reachOf({ length }: Values, radius: number): number {
+  return radius * (Math.min(MOST_PLACES, 1.2 * length) + 2);
 }
 
 /** The strokes of one brush that may reach into a part, by chance on a grid that lies on the composition. */
@@ -125,7 +135,7 @@ function strokesOf(
   const seen = new Seen(levels, own);
   const coarser = new Seen(levels, own * 3);
   const cell = (radius * 1.15) / Math.sqrt(values.cover);
-  const far = reachOf(values);
+  const far = reachOf(values, radius);
   const [left, top] = [part.x / scale - far, part.y / scale - far];
   const [right, bottom] = [
     (part.x + part.width) / scale + far,
@@ -263,10 +273,10 @@ export const computeStrokes: GatherComputation<Values> = {
   ...paints,
   // Strokes begin, and look at the picture, as far again from where they reach.
   looks: (values, part, _, scale) =>
-    growRect(part, 2 * reachOf(values) + 8 * values.size + 4 / scale),
+    growRect(part, 2 * reachOf(values, values.size / 2) + 4 * values.size + 8 / scale),
   gather(values, from, asked) {
     const { part, scale } = asked;
-    const radii = radiiOf(values);
+    const radii = radiiOf(values, scale);
     const widest = Math.max(2, values.size * 1.5 * scale);
     const levels = floatLevels(from, 2 + Math.ceil(Math.log2(widest)));
     const made = unwrittenImage(part.width, part.height);

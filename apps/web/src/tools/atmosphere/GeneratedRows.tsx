@@ -43,22 +43,20 @@ export function GeneratedRows({ layer }: { readonly layer: GeneratedLayer }) {
           onTry={(changed) => tryOut(setGenerated, on({ values: changed }))}
           onSet={(changed) => perform(setGenerated, on({ values: changed }))}
         />
-        <div className="grid grid-cols-[1fr_auto] items-center gap-1.5">
-          <Amount
-            label="Seed"
-            value={seed}
-            range={RANGES.seed}
-            step={1}
-            onTry={(next) => tryOut(setGenerated, on({ seed: Math.round(next) }))}
-            onSet={(next) => perform(setGenerated, on({ seed: Math.round(next) }))}
-          />
-          <PlainButton
-            icon={IconDice3}
-            words="Another"
-            hint="The same kind, but another one: the next seed"
-            onPress={() => perform(setGenerated, on({ seed: (seed + 1) % RANGES.seed.most }))}
-          />
-        </div>
+        <Amount
+          label="Seed"
+          value={seed}
+          range={RANGES.seed}
+          step={1}
+          onTry={(next) => tryOut(setGenerated, on({ seed: Math.round(next) }))}
+          onSet={(next) => perform(setGenerated, on({ seed: Math.round(next) }))}
+        />
+        <PlainButton
+          icon={IconDice3}
+          words="Another"
+          hint="The same kind, but another one: the next seed"
+          onPress={() => perform(setGenerated, on({ seed: (seed + 1) % RANGES.seed.most }))}
+        />
         {definition.looksAt.includes('cover') && (
           <div className="grid grid-cols-[92px_1fr] items-center gap-2 text-[12.5px] text-quiet">
             <label htmlFor={id}>Covered by</label>

@@ -43,7 +43,7 @@ export const textures = generatedHome(
 
 export const frames = generatedHome(
   'frame',
-  'Frames',
+  'Borders',
   { words: 'Frame', key: 'd', icon: IconFrame },
   ({ whose }) => <>Lays a border round the picture, before {whose}: choose it in the inspector.</>,
 );

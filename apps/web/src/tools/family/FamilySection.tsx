@@ -31,10 +31,10 @@ function StepCard({ definition }: { readonly definition: StepDefinition }) {
 export function FamilySection({ name }: { readonly name: FamilyName }) {
   const layer = useLayerInHand();
   if (!layer) return null;
-  const { words, kinds } = FAMILIES[name];
+  const { title, kinds } = FAMILIES[name];
   const definitions = kinds.map(definitionOf).filter((each) => suits(layer, each));
   return (
-    <Section title={words} name={`family ${name}`}>
+    <Section title={title}>
       <div className="grid grid-cols-2 gap-1.5">
         {definitions.map((definition) => (
           <StepCard key={definition.kind} definition={definition} />

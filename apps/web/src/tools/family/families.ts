@@ -1,27 +1,43 @@
 /** A family of steps: what they are called together, and their kinds, the ones that are wanted most first. */
 export interface Family {
   readonly words: string;
+  /** Over its samples in the inspector. */
+  readonly title: string;
   readonly kinds: readonly string[];
 }
 
 export const FAMILIES = {
-  glows: { words: 'Glow', kinds: ['bloom', 'glow', 'relight', 'vignette'] },
+  glows: {
+    words: 'Glow',
+    title: 'Effects of light',
+    kinds: ['bloom', 'glow', 'relight', 'vignette'],
+  },
   blurs: {
     words: 'Blur',
+    title: 'Softer and sharper',
     kinds: [
       ...(['lens-blur', 'depth', 'motion-blur', 'turning-blur', 'rushing-blur'] as const),
       ...(['path-blur', 'blur', 'sharpen', 'grain', 'take-out-grain'] as const),
     ],
   },
-  painted: { words: 'Painterly', kinds: ['strokes', 'oil', 'posterise', 'relief'] },
+  painted: {
+    words: 'Painterly',
+    title: 'Painted',
+    kinds: ['strokes', 'oil', 'posterise', 'relief'],
+  },
   grades: {
     words: 'Grade',
+    title: 'Colours and tones',
     kinds: [
       ...(['grade', 'colour-table', 'curves', 'tone-tint', 'white-balance'] as const),
       ...(['hue-bands', 'saturation', 'monochrome', 'colour-gel', 'local-contrast'] as const),
     ],
   },
-  swirls: { words: 'Swirl', kinds: ['swirl', 'circle', 'ripple', 'shear', 'relief'] },
+  swirls: {
+    words: 'Swirl',
+    title: 'Other shapes',
+    kinds: ['swirl', 'circle', 'ripple', 'shear', 'relief'],
+  },
 } as const satisfies Readonly<Record<string, Family>>;
 
 export type FamilyName = keyof typeof FAMILIES;

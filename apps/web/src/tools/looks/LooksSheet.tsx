@@ -1,4 +1,3 @@
-import { layerById } from '@diplex/document';
 import { type KeyboardEvent, useMemo, useRef } from 'react';
 import { useComposition } from '../../bench/composition-store';
 import { useStepShelf } from '../../chain/step-shelf';
@@ -45,12 +44,11 @@ function LookPicture({ look, width, height }: LookPictureProps) {
 
 /** A contact sheet of the picture itself in several looks: a press takes one, arrows walk through them. */
 export function LooksSheet() {
-  const { families, seed, spares } = useLooks();
+  const { families, seed } = useLooks();
   const { width, height } = useCamera((state) => state.area);
   const sheet = useRef<HTMLDivElement>(null);
   const kept = useStepShelf((state) => state.kept);
   const looks = useMemo(() => drawnLooks(families, seed, LOOKS), [families, seed]);
-  const spared = useComposition((state) => layerById(state.composition, spares ?? '')?.name);
   const own = kept.map(({ name, steps }) => ({ name, steps }));
   const shown = families.length > 0 ? looks : own.slice(0, LOOKS);
   const rows = Math.ceil((shown.length + 1) / COLUMNS);
@@ -84,8 +82,10 @@ export function LooksSheet() {
       }}
     >
       <LookPicture look={null} {...room} />
-      {shown.map((look) => (
-        <LookPicture key={`${seed} ${look.name} ${spared ?? ''}`} look={look} {...room} />
+      {shown.map((look, i) => (
+        // A look is known by its place on the sheet: a name may be there twice.
+        // biome-ignore lint/suspicious/noArrayIndexKey: see above
+        <LookPicture key={`${seed} ${i}`} look={look} {...room} />
       ))}
     </div>
   );

@@ -56,7 +56,7 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
           options={[
             { value: 'ground', words: 'ground', means: 'The ground that it stands on' },
             { value: 'wall', words: 'wall', means: 'A wall behind it' },
-            { value: 'fold', words: 'both', means: 'The ground, and then up a wall' },
+            { value: 'fold', words: 'both', means: 'On both: the ground, and then up a wall' },
           ]}
           onChoose={(falls) => perform(setShadow, on({ falls }))}
         />

@@ -1,0 +1,203 @@
+import { expect, type Page, test } from '@playwright/test';
+import { BenchPage, copyOf } from '../support/bench';
+import { ChainPanel, card, worst } from '../support/chain';
+import { expectAsFresh } from '../support/same-as-fresh';
+
+const [POSTER, HEADLAND] = ['The Kettle Comet, poster A', 'Headland, new sky'];
+
+/** On the keeper's coat, and on the wall left of him. */
+const [COAT, WALL] = [[1100, 900] as const, [120, 240] as const];
+
+async function opened(page: Page, original: string, title: string, thing: string) {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, original, title);
+  await page.goto(`/c/${id}/finish`);
+  await bench.settled();
+  await card(page, thing).click();
+  return { bench, chain: new ChainPanel(bench) };
+}
+
+/** A card of the inspector that something can be taken by. */
+const sample = (page: Page, words: string) =>
+  page.getByRole('complementary', { name: 'Inspector' }).getByRole('button', {
+    name: words,
+    exact: true,
+  });
+
+const light = ([r, g, b]: readonly number[]) => (r ?? 0) + (g ?? 0) + (b ?? 0);
+
+test('weather is seen before it is laid, laid in the scene’s light, moved, and another one', async ({
+  page,
+}) => {
+  const { bench } = await opened(page, HEADLAND, 'Journey: weather', 'Headland');
+  const before = await bench.pixels();
+  const cards = await bench.cards().count();
+
+  await test.step('a glimpse of fog, and nothing changed', async () => {
+    await sample(page, 'Fog').hover();
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
+    await expect(bench.cards()).toHaveCount(cards);
+    await page.mouse.move(500, 400);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+  });
+
+  await test.step('fog is laid before the headland, and thickest where it is dragged to', async () => {
+    const rock = await bench.colourAt([800, 800]);
+    await sample(page, 'Fog').click();
+    await expect(card(page, 'Fog')).toBeVisible();
+    await expect.poll(async () => await bench.colourAt([800, 800])).not.toEqual(rock);
+    const thin = light(await bench.colourAt([60, 200]));
+    await bench.drag([
+      [800, 560],
+      [800, 220],
+    ]);
+    await expect.poll(async () => light(await bench.colourAt([60, 200]))).not.toBe(thin);
+    await expectAsFresh(bench, 'Fit', 'dragging fog');
+  });
+
+  await test.step('another one, with less of it', async () => {
+    const one = await bench.pixels();
+    await page.getByRole('button', { name: 'Another', exact: true }).click();
+    await expect.poll(async () => worst(await bench.pixels(), one)).toBeGreaterThan(3);
+    await bench.amount('Density', 0);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+    await bench.undo(4);
+    await expect(bench.cards()).toHaveCount(cards);
+    await bench.redo(3);
+    await expectAsFresh(bench, 'Fit', 'undoing and redoing weather');
+  });
+});
+
+test('light falls through the air past what covers it', async ({ page }) => {
+  const { bench } = await opened(page, HEADLAND, 'Journey: rays', 'Headland');
+  await sample(page, 'Rays').click();
+  await expect(card(page, 'Rays')).toBeVisible();
+  await bench.amount('Beams', 0);
+  const open = light(await bench.colourAt([1000, 900]));
+  await page.getByRole('combobox', { name: 'Covered by' }).selectOption({ label: 'Headland' });
+  await expect.poll(async () => light(await bench.colourAt([1000, 900]))).toBeLessThan(0.95 * open);
+  await expectAsFresh(bench, 'Fit', 'covering rays');
+});
+
+test('effects are taken by the layer in hand or as a glass over all behind', async ({ page }) => {
+  const { bench, chain } = await opened(page, POSTER, 'Journey: effects', 'Keeper');
+  const before = await bench.pixels();
+  const wall = await bench.colourAt(WALL);
+
+  await test.step('a lens blur of the keeper alone', async () => {
+    await page.keyboard.press('e');
+    await sample(page, 'Lens blur').click();
+    expect(await chain.names()).toEqual(['Lens blur']);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
+    expect(await bench.colourAt(WALL)).toEqual(wall);
+    await expectAsFresh(bench, 'Fit', 'a lens blur');
+    await bench.undo();
+  });
+
+  await test.step('all that lies behind swirls about the place that is pressed', async () => {
+    await page.keyboard.press('a');
+    await page.getByText('all behind', { exact: true }).click();
+    await sample(page, 'Swirl').click();
+    await expect(page.getByTestId('step')).toHaveCount(1);
+    const centred = await bench.pixels();
+    await bench.click([400, 300]);
+    await expect.poll(async () => worst(await bench.pixels(), centred)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'moving a swirl');
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+  });
+
+  await test.step('the picture in strokes', async () => {
+    await page.keyboard.press('t');
+    await sample(page, 'Strokes').click();
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'painting the picture');
+  });
+});
+
+test('a look of the contact sheet is taken at an amount, and spares the keeper', async ({
+  page,
+}) => {
+  const { bench, chain } = await opened(page, POSTER, 'Journey: looks', 'Keeper');
+  const [coat, wall] = [await bench.colourAt(COAT), await bench.colourAt(WALL)];
+  await page.keyboard.press('g');
+  const sheet = page.getByTestId('looks-sheet');
+  await expect(sheet.locator('canvas[data-drawn=true]')).toHaveCount(6);
+
+  await test.step('shuffled within one family', async () => {
+    for (const family of ['light', 'colour', 'air', 'painted']) {
+      await page.getByRole('button', { name: family, exact: true }).click();
+    }
+    const names = sheet.getByRole('button', { name: /^(Silver|Toned print), 70 %$/ });
+    await expect(names).toHaveCount(4);
+    await page.getByRole('button', { name: 'Shuffle', exact: true }).click();
+    await expect(names).toHaveCount(4);
+  });
+
+  await test.step('sparing the keeper by his mask, and walked to by arrows', async () => {
+    await page.getByRole('combobox', { name: 'Layer' }).selectOption({ label: 'Keeper' });
+    await bench.amount('How far', 100);
+    await sheet.getByRole('button', { name: 'As it is' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Enter');
+    await expect(sheet).toHaveCount(0);
+    await bench.settled();
+    expect((await chain.names())[0]).toBe('Monochrome mix');
+    expect(await bench.colourAt(COAT)).toEqual(coat);
+    const [r, g, b] = await bench.colourAt(WALL);
+    const spread = (of: readonly number[]) => Math.max(...of) - Math.min(...of);
+    expect(spread([r, g, b])).toBeLessThan(0.7 * spread(wall));
+    await expectAsFresh(bench, 'Fit', 'taking a look');
+  });
+});
+
+test('the grade by wheels, and by a table that comes from a file', async ({ page }) => {
+  const { bench, chain } = await opened(page, POSTER, 'Journey: grade', 'Keeper');
+  const wall = await bench.colourAt(WALL);
+  await page.keyboard.press('f');
+  await page.getByText('all behind', { exact: true }).click();
+
+  await test.step('a wheel goes by keys', async () => {
+    await sample(page, 'Grade').click();
+    const graded = await bench.colourAt(WALL);
+    const lights = page.getByRole('button', { name: /^Lights: / });
+    await lights.focus();
+    for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+    await expect(lights).toHaveAccessibleName(/^Lights: 70 towards red/);
+    await expect.poll(async () => (await bench.colourAt(WALL))[0]).toBeGreaterThan(graded[0]);
+    await expectAsFresh(bench, 'Fit', 'turning a wheel');
+    await bench.undo(6);
+    await expect.poll(() => bench.colourAt(WALL)).toEqual(wall);
+  });
+
+  await test.step('a file that is no table is refused with the line, and one that is, is taken', async () => {
+    await card(page, 'Keeper').click();
+    await sample(page, 'Colour table').click();
+    expect(await chain.names()).toEqual(['Colour table']);
+    const file = page.getByTestId('cube-file');
+    const buffer = (text: string) => ({
+      ...{ name: 'made-up.cube', mimeType: 'text/plain' },
+      buffer: Buffer.from(text),
+    });
+    await file.setInputFiles(buffer('LUT_3D_SIZE 2\n0 0 zero'));
+    await expect(page.getByRole('alert').filter({ hasText: 'Line 2' })).toBeVisible();
+    // Everything becomes its complement.
+    const nodes = Array.from(
+      { length: 8 },
+      (_, p) => `${1 - (p & 1)} ${1 - ((p >> 1) & 1)} ${1 - (p >> 2)}`,
+    );
+    await file.setInputFiles(buffer(['TITLE "Turned"', 'LUT_3D_SIZE 2', ...nodes].join('\n')));
+    await expect.poll(async () => (await bench.colourAt(WALL))[0]).toBeLessThan(256 - wall[0] + 4);
+    const [r, g, b] = await bench.colourAt(WALL);
+    for (const [is, was] of [
+      [r, wall[0]],
+      [g, wall[1]],
+      [b, wall[2]],
+    ] as const) {
+      expect(Math.abs(is - (255 - was))).toBeLessThan(3);
+    }
+    const written = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Write its colours as a .cube table' }).click();
+    expect((await written).suggestedFilename()).toMatch(/\.cube$/);
+  });
+});
