@@ -21,8 +21,16 @@ function FamilyOptions() {
       label="It changes"
       value={onto}
       options={[
-        { value: 'layer', words: 'the layer', means: 'Changes the layer: a step in the chain of the one in hand' },
-        { value: 'all', words: 'all behind', means: 'Changes all behind: a glass right before the layer in hand' },
+        {
+          value: 'layer',
+          words: 'the layer',
+          means: 'Changes the layer: a step in the chain of the one in hand',
+        },
+        {
+          value: 'all',
+          words: 'all behind',
+          means: 'Changes all behind: a glass right before the layer in hand',
+        },
       ]}
       onChoose={(value) => set({ onto: value })}
     />
