@@ -196,6 +196,11 @@ test('the grade by wheels, and by a table that comes from a file', async ({ page
     ] as const) {
       expect(Math.abs(is - (255 - was))).toBeLessThan(3);
     }
+    await page.getByRole('button', { name: 'Borrow from a picture' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: /Dusk/ }).first().click();
+    await bench.jobsDone();
+    await expect.poll(() => chain.names()).toEqual([expect.stringMatching(/^Colours of /)]);
+    await expectAsFresh(bench, 'Fit', 'borrowing the colours of a picture');
     const written = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Write its colours as a .cube table' }).click();
     expect((await written).suggestedFilename()).toMatch(/\.cube$/);

@@ -1,4 +1,5 @@
 export * from './agreement';
+export { type BorrowPlace, borrowColours, borrowNeeds } from './borrow/borrow-colours';
 export {
   type Brush,
   EDGE_WAYS,

@@ -2,6 +2,7 @@ import type {
   Agreement,
   AgreementPlace,
   BinCounts,
+  BorrowPlace,
   Bracket,
   BracketCandidate,
   Brush,
@@ -40,6 +41,7 @@ import type {
   Tiled,
 } from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
+import type { PackedTable } from '@diplex/steps';
 
 type Samples = Uint8Array | Uint16Array;
 
@@ -305,6 +307,11 @@ export interface Jobs {
     ask: Omit<AgreementPlace, 'composition'> & { composition: number };
     answer: Agreement;
   };
+  /** A table that gives a layer the colours of another composition: see `borrowColours`. */
+  'borrow-colours': {
+    ask: Omit<BorrowPlace, 'composition' | 'model'> & { composition: number; model: number };
+    answer: PackedTable;
+  };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -345,6 +352,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'smooth-over',
   'propose-horizon',
   'survey-agreement',
+  'borrow-colours',
 ]);
 
 export function laneOf(name: JobName): Lane {

@@ -38,7 +38,7 @@ import {
   renderViewJob,
 } from './jobs/render-jobs';
 import { smoothOverJob } from './jobs/retouch-jobs';
-import { readingJob, stepColourJob, stepHistogramJob } from './jobs/step-jobs';
+import { borrowColoursJob, readingJob, stepColourJob, stepHistogramJob } from './jobs/step-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -70,6 +70,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'area-outline': areaOutlineJob,
   'propose-horizon': proposeHorizonJob,
   'survey-agreement': surveyAgreementJob,
+  'borrow-colours': borrowColoursJob,
   'smooth-over': smoothOverJob,
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,

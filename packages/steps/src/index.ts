@@ -8,6 +8,7 @@ export {
   packTable,
   plainTable,
   throughTable,
+  unpackTable,
 } from './colour-table/packed-table';
 export { tableOfChain } from './colour-table/table-of-chain';
 export {

@@ -15,7 +15,7 @@ export const STAGE_TOOLS = {
   ],
   finish: [
     ...(['atmosphere', 'glows', 'blurs', 'textures', 'painted'] as const),
-    ...(['swirls', 'frames', 'grades', 'looks'] as const),
+    ...(['swirls', 'scatter', 'frames', 'grades', 'looks'] as const),
   ],
   deliver: [],
 } as const satisfies Readonly<Record<StageName, readonly string[]>>;

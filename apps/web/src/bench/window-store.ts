@@ -6,6 +6,7 @@ export type OpenDialog =
   | 'sources'
   | 'area-source'
   | 'behind-source'
+  | 'colour-source'
   | 'canvas'
   | 'steps'
   | null;

@@ -15,6 +15,7 @@ import { useSamples } from '../bench/samples-store';
 import { useShelf } from '../bench/shelf-store';
 import { isStage, type StageName } from '../bench/stages';
 import { useWindow } from '../bench/window-store';
+import { borrowColoursOf } from '../chain/borrow-look';
 import { StepSearch } from '../chain/StepSearch';
 import { Picture } from '../easel/Picture';
 import { BenchDrag } from '../frame/BenchDrag';
@@ -143,6 +144,13 @@ export function Bench() {
             const layer = layerInHand();
             if (layer) putSourceBehind(layer, source);
           }}
+          onClose={close}
+        />
+      )}
+      {dialog === 'colour-source' && (
+        <SourcePicker
+          title="Borrow the colours of a picture"
+          onChoose={borrowColoursOf}
           onClose={close}
         />
       )}

@@ -21,6 +21,7 @@ import { push } from './push';
 import { ramp } from './ramp';
 import { reach } from './reach';
 import { sample } from './sample';
+import { scatter } from './scatter';
 import { shadow } from './shadow';
 import { shape } from './shape';
 import { stand } from './stand';
@@ -43,6 +44,6 @@ export const TOOLS: { readonly [Name in ToolName]: ToolHome } = {
     'warm-cool': warmCool,
   },
   ...{ 'soften-sharpen': softenSharpen, 'tint-brush': tintBrush, sample },
-  ...{ atmosphere, glows, blurs, textures, painted, swirls, frames, grades, looks },
+  ...{ atmosphere, glows, blurs, textures, painted, swirls, scatter, frames, grades, looks },
   colour: { tool: colourTool },
 };

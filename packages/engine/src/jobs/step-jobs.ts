@@ -1,4 +1,4 @@
-import { colourInto, histogramInto, readingOf } from '@diplex/core';
+import { borrowColours, colourInto, histogramInto, readingOf } from '@diplex/core';
 import type { JobHandler } from './job-handler';
 
 export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) => {
@@ -15,4 +15,9 @@ export const stepColourJob: JobHandler<'step-colour'> = (ask, { pixels }) => {
   const { layer, step, at } = ask;
   const composition = pixels.composition(ask.composition);
   return { answer: colourInto({ composition, layer, step }, at, pixels) };
+};
+
+export const borrowColoursJob: JobHandler<'borrow-colours'> = (ask, { pixels }) => {
+  const [composition, model] = [pixels.composition(ask.composition), pixels.composition(ask.model)];
+  return { answer: borrowColours({ ...ask, composition, model }, pixels) };
 };

@@ -8,7 +8,8 @@ import { PlaceHandles } from '../../picture/PlaceHandles';
 export function AtmosphereHandles() {
   const shown = useComposition((state) => state.preview ?? state.composition);
   const layer = layerById(shown, useHand((state) => state.layer) ?? '');
-  if (!layer || !isGenerated(layer) || !layer.shown || lockedBy(shown, layer)) return null;
+  // Shards are hidden themselves: masks go by them.
+  if (!layer || !isGenerated(layer) || lockedBy(shown, layer)) return null;
   const { perform, tryOut } = useComposition.getState();
   const { width, height } = layer.content.size;
   const definition = generatedDefinition(layer.content.of);
