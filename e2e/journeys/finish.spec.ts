@@ -206,3 +206,48 @@ test('the grade by wheels, and by a table that comes from a file', async ({ page
     expect((await written).suggestedFilename()).toMatch(/\.cube$/);
   });
 });
+
+test('the keeper comes apart into pieces, and an effect is painted off and back', async ({
+  page,
+}) => {
+  const { bench } = await opened(page, POSTER, 'Journey: coming apart', 'Keeper');
+  const before = await bench.pixels();
+  const cards = await bench.cards().count();
+
+  await test.step('pieces fly where they are dragged to, and are ordinary layers', async () => {
+    await page.keyboard.press('s');
+    await bench.drag([
+      [900, 600],
+      [420, 520],
+    ]);
+    await expect(card(page, 'Shards of Keeper')).toBeVisible();
+    await expect(card(page, 'Pieces of Keeper')).toBeVisible();
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(40);
+    await expectAsFresh(bench, 'Fit', 'taking a thing apart');
+    const one = await bench.pixels();
+    await bench.amount('Size', 60);
+    await expect.poll(async () => worst(await bench.pixels(), one)).toBeGreaterThan(40);
+    await expectAsFresh(bench, 'Fit', 'making shards larger');
+    await bench.undo(2);
+    await expect(bench.cards()).toHaveCount(cards);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+  });
+
+  await test.step('a key takes an effect to the brush', async () => {
+    await card(page, 'Keeper').click();
+    await page.keyboard.press('t');
+    await sample(page, 'Oil').click();
+    await bench.settled();
+    const painted = await bench.pixels();
+    await page.keyboard.press('Shift+B');
+    await expect(page).toHaveURL(/\/cut$/);
+    await page.getByRole('button', { name: 'Composition', exact: true }).click();
+    await bench.drag([
+      [1000, 500],
+      [1060, 620],
+    ]);
+    await bench.stage('Finish');
+    await expect.poll(async () => worst(await bench.pixels(), painted)).toBeGreaterThan(2);
+    await expectAsFresh(bench, 'Fit', 'painting an effect off');
+  });
+});

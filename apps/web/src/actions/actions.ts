@@ -15,6 +15,7 @@ import {
   addGlass,
   copyChainInHand,
   hasCopiedSteps,
+  paintOffInHand,
   pasteSteps,
   searchSteps,
 } from '../chain/step-commands';
@@ -317,6 +318,10 @@ function nudges(
 }
 
 const CHAIN_ACTIONS: readonly Action[] = [
+  {
+    ...{ id: 'paint-off', words: 'Paint it off and back by its mask', group: 'Chain' },
+    ...{ stage: 'finish', keys: ['Shift+B'], able: hasLayer, run: paintOffInHand },
+  },
   {
     ...{ id: 'add-step', words: 'Add a step to the chain', group: 'Chain', keys: ['Shift+A'] },
     ...{ able: hasLayer, run: searchSteps },

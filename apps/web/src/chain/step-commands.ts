@@ -166,6 +166,17 @@ export function paintStepMask(layer: Layer, step: Step): void {
   goToStage('cut');
 }
 
+/** Takes what is open in hand at Cut, to be painted off and back: the open step by its mask, else the layer by its own. */
+export function paintOffInHand(): void {
+  const layer = layerInHand();
+  if (!layer) return;
+  const step = layer.steps.find(({ id }) => id === useHand.getState().openStep);
+  if (step) return paintStepMask(layer, step);
+  useHand.getState().take({ maskedStep: null, part: null, makes: 'part' });
+  takeTool('cut', 'brush');
+  goToStage('cut');
+}
+
 /** Moves a step by one place in its chain. */
 export function moveStepBy(layer: Layer, step: Step, by: -1 | 1): void {
   const at = layer.steps.findIndex(({ id }) => id === step.id) + by;
