@@ -16,6 +16,18 @@ export interface OpenCv {
     ...args: [from: Mat, to: Mat, map: Mat, size: object, flags: number, border: number]
   ): void;
   remap(...args: [from: Mat, to: Mat, across: Mat, down: Mat, flags: number, border: number]): void;
+  filter2D(
+    ...args: [
+      from: Mat,
+      to: Mat,
+      depth: number,
+      kernel: Mat,
+      anchor: object,
+      delta: number,
+      border: number,
+    ]
+  ): void;
+  readonly Point: new (x: number, y: number) => object;
   GaussianBlur(
     ...args: [from: Mat, to: Mat, size: object, x: number, y: number, border: number]
   ): void;

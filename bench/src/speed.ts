@@ -7,6 +7,7 @@ import {
   startKernels,
   stopKernels,
 } from '@diplex/kernels';
+import { definitionOf, startValues } from '@diplex/steps';
 import sharp from 'sharp';
 import { chainRows } from './chain';
 import { FLAT, flattenRows, picture } from './flatten';
@@ -149,6 +150,65 @@ async function maskRows(pool: BenchPool, cv: OpenCv): Promise<Row[]> {
   return rows;
 }
 
+/** How far blurs of shapes look, in pixels. */
+const RADIUS = 24;
+
+/** A kernel of a shape, as OpenCV wants it: 1 inside, all together 1. */
+function kernelOf(cv: OpenCv, inside: (x: number, y: number) => boolean): Mat {
+  const side = 2 * RADIUS + 1;
+  const values = Array.from({ length: side * side }, (_, i) =>
+    inside((i % side) - RADIUS, Math.floor(i / side) - RADIUS) ? 1 : 0,
+  );
+  const sum = values.reduce((all: number, each) => all + each, 0);
+  return cv.matFromArray(
+    ...([side, side, cv.CV_32F as number, values.map((each) => each / sum)] as const),
+  );
+}
+
+/** Effects that gather from around each pixel, in linear light. */
+async function effectRows(pool: BenchPool, cv: OpenCv): Promise<Row[]> {
+  const { width, height } = PLANE;
+  const data = pool.bytes(width * height * 4);
+  picture(width, height, 4, 0, data);
+  for (let i = 3; i < data.length; i += 4) data[i] = 255;
+  const to = pool.bytes(width * height * 4);
+  const from = mat(cv, 'CV_8UC4', ({ data: own }) => own.set(data));
+  const out = new cv.Mat();
+  const disc = kernelOf(cv, (x, y) => Math.hypot(x, y) <= RADIUS);
+  const line = kernelOf(cv, (x, y) => Math.abs(y - 0.36 * x) < 0.6);
+  const filter = (kernel: Mat) =>
+    cv.filter2D(from, out, -1, kernel, new cv.Point(-1, -1), 0, cv.BORDER_REPLICATE as number);
+  const started = (kind: string, values: object) => ({
+    ...{ picture: { ...PLANE, data }, to, kind },
+    values: { ...startValues(definitionOf(kind)), ...values },
+  });
+  const lens = started('lens-blur', { size: RADIUS, roundness: 1, bloom: 0 });
+  const motion = started('motion-blur', { length: 2 * RADIUS, angle: 20 });
+  const theirs = "OpenCV.js's filter2D by the same kernel, its one thread";
+  const rows = [
+    await compare(
+      `lens blur of ${RADIUS} px at 12 MP, in light, ${THREADS} threads`,
+      ...([theirs, 0.2] as const),
+      () => pool.run('gather', height, lens),
+      () => filter(disc),
+      2,
+    ),
+    await compare(
+      `motion blur of ${2 * RADIUS} px at 12 MP, in light, ${THREADS} threads`,
+      ...([theirs, 1] as const),
+      () => pool.run('gather', height, motion),
+      () => filter(line),
+      2,
+    ),
+  ];
+  const painted = started('strokes', {});
+  const took = await milliseconds(() => pool.run('gather', height, painted));
+  rows.push(figure(`Strokes at 12 MP, ${THREADS} threads`, took / 1000, 's', 20));
+  for (const each of [from, out, disc, line]) each.delete();
+  pool.clear();
+  return rows;
+}
+
 /** Many strokes' worth of blocks, as a day of work asks for them: the memory must not grow. */
 async function allocatorRow(): Promise<Row> {
   const memory = KernelMemory.create(512 * MEGA);
@@ -179,6 +239,7 @@ export async function* speedRows(): AsyncGenerator<Row> {
   const cv = await openCv();
   yield await warpRow(pool, cv);
   yield* await maskRows(pool, cv);
+  yield* await effectRows(pool, cv);
   await pool.close();
   yield await allocatorRow();
   yield* pickRows();

@@ -12,6 +12,7 @@ import {
   scratchFloats,
   scratchSamples,
 } from '@diplex/kernels';
+import { gather } from './gather-task';
 
 const TILE = 256;
 /** Rows of this length are long enough that calling the kernels takes little of the time. */
@@ -165,5 +166,5 @@ function warpTile({ picture, map, to }: WarpTask, tile: Rect): void {
   }
 }
 
-export const TASKS = { blur, feather, distance, warp };
+export const TASKS = { blur, feather, distance, warp, gather };
 export type Tasks = typeof TASKS;
