@@ -1,3 +1,4 @@
+import { isGenerated } from '@diplex/document';
 import { useHand } from '../bench/hand-store';
 import type { StageName } from '../bench/stages';
 import { useLayerInHand } from '../bench/use-layer-in-hand';
@@ -31,7 +32,9 @@ export function sentenceAt(stage: StageName) {
     if (!layer) return 'No layer is in hand: choose a card above to say what is changed.';
     const name = <b>{layer.name}</b>;
     if (layer.locked) return <>{name} is locked: nothing changes until you unlock it.</>;
-    if (!layer.shown) return <>{name} is hidden: light its lamp before you change it.</>;
+    // What is generated may be hidden and masks go by it all the same, as by shards.
+    if (!layer.shown && !isGenerated(layer))
+      return <>{name} is hidden: light its lamp before you change it.</>;
     const tool = tools[stage];
     const Sentence = tool && TOOLS[tool].Sentence;
     const told = { holder: layer, mask: undefined, part: undefined, whose: name, rule: '' };
