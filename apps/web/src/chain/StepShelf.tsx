@@ -1,9 +1,20 @@
 import type { Layer } from '@diplex/document';
-import { IconBookmark, IconBookmarkOff, IconPlus } from '@tabler/icons-react';
+import {
+  IconBookmark,
+  IconBookmarkOff,
+  IconFileExport,
+  IconFileImport,
+  IconPlus,
+} from '@tabler/icons-react';
+import { useRef } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { tellProblem } from '../bench/notice-store';
 import { counted } from '../controls/counted';
+import { giveFile } from '../controls/give-file';
 import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
+import { LookRefused, readLook, writeLook } from './look-file';
 import { keptSteps, layKeptSteps } from './step-commands';
 import { useStepShelf } from './step-shelf';
 
@@ -11,7 +22,6 @@ import { useStepShelf } from './step-shelf';
 export function StepShelf({ layer }: { readonly layer: Layer }) {
   const { kept, keep, drop } = useStepShelf();
   const open = useHand((state) => layer.steps.find(({ id }) => id === state.openStep));
-  if (kept.length === 0 && layer.steps.length === 0) return null;
   const keepable = open ? [open] : layer.steps;
   const proposed = open?.name ?? `Chain of ${layer.name}`;
   return (
@@ -35,6 +45,12 @@ export function StepShelf({ layer }: { readonly layer: Layer }) {
             />
             <IconButton
               small
+              icon={IconFileExport}
+              words={`Write ${each.name} as a file`}
+              onPress={() => giveFile(`${each.name}.look.json`, writeLook(each))}
+            />
+            <IconButton
+              small
               icon={IconBookmarkOff}
               words={`Take ${each.name} off the shelf`}
               onPress={() => drop(each.name)}
@@ -42,6 +58,7 @@ export function StepShelf({ layer }: { readonly layer: Layer }) {
           </li>
         ))}
       </ul>
+      <LookFile />
       {keepable.length > 0 && (
         <form
           className="mt-1 flex gap-1.5"
@@ -69,5 +86,40 @@ export function StepShelf({ layer }: { readonly layer: Layer }) {
         </form>
       )}
     </details>
+  );
+}
+
+/** Puts steps on the shelf that came as a file. */
+function LookFile() {
+  const input = useRef<HTMLInputElement>(null);
+  const read = async (file: File) => {
+    try {
+      useStepShelf.getState().keep(readLook(await file.text()));
+    } catch (error) {
+      if (!(error instanceof LookRefused)) throw error;
+      tellProblem(`${file.name} could not be read. ${error.message}`);
+    }
+  };
+  return (
+    <div className="mt-1">
+      <PlainButton
+        icon={IconFileImport}
+        words="Open a look"
+        hint="Puts steps on the shelf that were written as a file"
+        onPress={() => input.current?.click()}
+      />
+      <input
+        ref={input}
+        type="file"
+        accept=".json"
+        hidden
+        data-testid="look-file"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file) void read(file);
+        }}
+      />
+    </div>
   );
 }
