@@ -276,6 +276,17 @@ describe('Vignette', () => {
   });
 });
 
+describe('the colour of a vignette', () => {
+  it('is what its corners go over into, black when nothing is said', () => {
+    const grey = [[0.5, 0.5, 0.5]];
+    const [dark = []] = through(grey, ['vignette', { strength: 1 }]);
+    const [red = []] = through(grey, ['vignette', { strength: 1, colour: { r: 255, g: 0, b: 0 } }]);
+    expect(dark[0]).toBeLessThan(0.3);
+    expect(red[0]).toBeGreaterThan((dark[0] as number) + 0.3);
+    expect(red[1]).toBeCloseTo(dark[1] as number, 6);
+  });
+});
+
 describe('Auto levels', () => {
   it('find the values that shares of all pixels lie below and above', () => {
     const histogram = new Float32Array(HISTOGRAM_BINS * 4);

@@ -1,3 +1,4 @@
+import { decodeExactly } from '@diplex/kernels';
 import type { PointComputation } from '../computation';
 import type { ValuesOf } from '../fields';
 import type { vignette } from './definition';
@@ -41,7 +42,10 @@ export const computeVignette: PointComputation<Values> = {
     const gains = Float64Array.from({ length: STEPS + 2 }, (_, i) =>
       gainAt(Math.sqrt((i / STEPS) * FARTHEST), values),
     );
-    const { middle } = values;
+    const { middle, colour } = values;
+    const [red, green, blue] = [colour.r, colour.g, colour.b].map((each) =>
+      decodeExactly(each / 255),
+    ) as [number, number, number];
     return [
       {
         light:
@@ -57,9 +61,10 @@ export const computeVignette: PointComputation<Values> = {
               const gain =
                 (gains[low] as number) +
                 ((gains[low + 1] as number) - (gains[low] as number)) * (place - low);
-              run[i] = (run[i] as number) * gain;
-              run[i + 1] = (run[i + 1] as number) * gain;
-              run[i + 2] = (run[i + 2] as number) * gain;
+              const left = Math.max(0, 1 - gain);
+              run[i] = (run[i] as number) * gain + left * red;
+              run[i + 1] = (run[i + 1] as number) * gain + left * green;
+              run[i + 2] = (run[i + 2] as number) * gain + left * blue;
             }
           },
       },
