@@ -3,6 +3,8 @@ import { encodeRow, type MixSpaceName, scratchFloats, straightenRow } from '@dip
 import { normalised, weighted } from '../blur/compute';
 import type { NearComputation } from '../computation';
 import type { ValuesOf } from '../fields';
+import { skinLikeness } from '../skin-likeness';
+import { straightLab } from '../straight-colours';
 import type { sharpen } from './definition';
 
 type Values = ValuesOf<typeof sharpen.fields>;
@@ -29,6 +31,22 @@ function aboveNoise(difference: number, noise: number): number {
   return (difference * difference ** 2) / (noise ** 2 + difference ** 2);
 }
 
+/** Differences of encoded luma from about here on are those of edges, which would get a halo. */
+const EDGE = 0.06;
+
+/** What of a difference is below that of edges. */
+function belowEdges(difference: number, spared: number): number {
+  return spared === 0 ? difference : difference / (1 + spared * (difference / EDGE) ** 2);
+}
+
+/** How much each pixel is like skin. */
+function likenesses(data: Float32Array, space: MixSpaceName): Float32Array {
+  const lab = straightLab(data, space);
+  return Float32Array.from({ length: data.length / 4 }, (_, p) =>
+    skinLikeness(lab[p * 4 + 1] as number, lab[p * 4 + 2] as number),
+  );
+}
+
 /** Encoded luma below this has no colour that could be kept in a ratio. */
 const DARKEST = 1 / 255;
 
@@ -40,13 +58,16 @@ export const computeSharpen: NearComputation<Values> = {
   reads: 'near',
   deviation: ({ radius }) => radius,
   source: (_, image, coverage) => weighted(image, coverage),
-  combine({ strength, spareNoise }, own, blurred, space) {
+  combine({ strength, spareNoise, spareEdges, spareSkin }, own, blurred, space) {
+    const skin = spareSkin > 0 ? likenesses(own.data, space) : null;
     const soft = lumaOf(normalised(own, blurred).data, space);
     const luma = lumaOf(own.data, space);
     const { data } = own;
     for (let p = 0, i = 0; i < data.length; p++, i += 4) {
       const was = luma[p] as number;
-      const more = strength * aboveNoise(was - (soft[p] as number), spareNoise);
+      const difference = aboveNoise(was - (soft[p] as number), spareNoise);
+      const spared = skin ? 1 - spareSkin * (skin[p] as number) : 1;
+      const more = strength * spared * belowEdges(difference, spareEdges);
       if (more === 0) continue;
       const ratio = Math.max(0, was + more) / Math.max(DARKEST, was);
       const gain = space === 'light' ? ratio ** 2.2 : ratio;

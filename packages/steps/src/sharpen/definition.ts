@@ -1,9 +1,9 @@
 import { defineStep } from '../definition';
-import { amount } from '../fields';
+import { amount, SHARE } from '../fields';
 
 export const sharpen = defineStep({
   kind: 'sharpen',
-  version: 1,
+  version: 2,
   words: 'Sharpen',
   group: 'Sharpness',
   finds: ['sharper', 'crisp', 'detail', 'clarity', 'unsharp mask', 'local contrast'],
@@ -18,7 +18,10 @@ export const sharpen = defineStep({
       start: 0,
       unit: '%',
     }),
+    spareEdges: amount('Spare edges', { ...SHARE, start: 0 }),
+    spareSkin: amount('Spare skin', { ...SHARE, start: 0 }),
   },
   neutral: ({ strength }) => strength === 0,
+  migrations: { 1: (values) => ({ ...values, spareEdges: 0, spareSkin: 0 }) },
   sample: { strength: 1.5, radius: 4 },
 });
