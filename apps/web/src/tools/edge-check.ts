@@ -1,5 +1,5 @@
-import { neededPixels } from '@diplex/core';
-import { layerById, maskOf } from '@diplex/document';
+import { type EdgeCheck, neededPixels, type View } from '@diplex/core';
+import { type Composition, layerById, maskOf } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useEdgeCheck } from '../bench/edge-check-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
@@ -22,19 +22,28 @@ export async function checkEdgeInHand(): Promise<void> {
   const seen = viewInHand(hand, 'dim');
   const view = seen.kind === 'backdrop' ? seen : ({ kind: 'composition' } as const);
   await inJob(`Checking the edge of ${layer.name}`, async (signal, onProgress) => {
-    const { width, height } = composition.canvas;
-    const whole = { x: 0, y: 0, width, height };
-    const needed = neededPixels(composition, whole, 1, view);
-    const letGo = await pageSupply().bring(needed.sources, needed.painted);
-    try {
-      const ask = { composition: compositionKey(composition), layer: layer.id, view };
-      const options = { ...pickSeat(), signal, onProgress };
-      const check = await pageEngine().run('check-edge', ask, options);
-      useEdgeCheck.getState().take({ layer: layer.id, measured: composition, check, at: null });
-    } finally {
-      letGo();
-    }
+    const check = await edgeChecked(composition, layer.id, view, { signal, onProgress });
+    useEdgeCheck.getState().take({ layer: layer.id, measured: composition, check, at: null });
   });
+}
+
+/** The halo of a layer before what it is seen on, measured along its whole edge. */
+export async function edgeChecked(
+  composition: Composition,
+  layer: string,
+  view: View,
+  options: { readonly signal?: AbortSignal; readonly onProgress?: (done: number) => void },
+): Promise<EdgeCheck> {
+  const { width, height } = composition.canvas;
+  const whole = { x: 0, y: 0, width, height };
+  const needed = neededPixels(composition, whole, 1, view);
+  const letGo = await pageSupply().bring(needed.sources, needed.painted);
+  try {
+    const ask = { composition: compositionKey(composition), layer, view };
+    return await pageEngine().run('check-edge', ask, { ...pickSeat(), ...options });
+  } finally {
+    letGo();
+  }
 }
 
 /** Whether there are stretches to step through. */

@@ -9,11 +9,18 @@ import { checkThings } from './check-things';
 /** So many rows are told of a thing. */
 const TOLD = 3;
 
-function said({ reading, floats }: CheckedThing): string {
+function said({ reading, floats, halo, eyeOff }: CheckedThing): string {
   const rows = reading.disagreements
     .slice(0, TOLD)
     .map(({ row, compared }) => `${row.words} ${row.said(compared)}`);
-  const all = [...(floats ? ['no shadow where it stands'] : []), ...rows];
+  const all = [
+    ...(floats ? ['no shadow where it stands'] : []),
+    ...(halo > 0 ? [`a halo of ${halo.toFixed(1)}`] : []),
+    ...(eyeOff === 0
+      ? []
+      : [`horizon off by ${Math.abs(eyeOff)} px, too ${eyeOff > 0 ? 'low' : 'high'}`]),
+    ...rows,
+  ];
   return all.length > 0 ? all.join(', ') : 'agrees in every row';
 }
 

@@ -8,6 +8,10 @@ export interface CheckedThing {
   readonly reading: AgreementReading;
   /** It stands on the ground and throws no shadow. */
   readonly floats: boolean;
+  /** Of its edge, in hundredths of lightness; 0 where there is none to speak of. */
+  readonly halo: number;
+  /** By how many composition pixels its own eye level lies off the scene’s horizon; 0 where either is not known. */
+  readonly eyeOff: number;
 }
 
 interface Checks {

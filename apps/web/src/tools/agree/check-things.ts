@@ -1,10 +1,19 @@
 import { agreementReading, canAgree } from '@diplex/core';
-import { type Composition, isGroup, type Layer, layerById, shadowsOf } from '@diplex/document';
+import {
+  type Composition,
+  horizonAt,
+  isGroup,
+  type Layer,
+  layerById,
+  shadowsOf,
+  stanceShown,
+} from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import { trackWork } from '../../bench/pending-work';
 import { inJob } from '../../picks/run-pick';
+import { edgeChecked } from '../edge-check';
 import { measured } from './agree-side';
 import { type CheckedThing, useChecks } from './check-store';
 
@@ -19,9 +28,24 @@ export function pastedThings(composition: Composition): Layer[] {
   );
 }
 
-/** How much a thing agrees, less where it floats: a thing without contact is seen at once. */
-function worth({ reading, floats }: CheckedThing): number {
-  return reading.share - (floats ? 0.2 : 0);
+/** A weaker halo is not told of, nor an eye level that is less off, as a share of the height of the canvas. */
+const [LEAST_HALO, LEAST_OFF] = [1.5, 0.01];
+
+/** A halo as strong as this, in hundredths of lightness, is as bad as floating. */
+const WORST_HALO = 12;
+
+/** How much a thing agrees, less where it floats, has a halo or stands at another height: that is seen at once. */
+function worth({ reading, floats, halo, eyeOff }: CheckedThing): number {
+  const lost = (floats ? 0.2 : 0) + (eyeOff === 0 ? 0 : 0.15);
+  return reading.share - lost - 0.2 * Math.min(1, halo / WORST_HALO);
+}
+
+/** By how many pixels a thing's own eye level lies below the scene's horizon (above it below 0); 0 where that is near. */
+function eyeLevelOff(composition: Composition, layer: Layer): number {
+  if (!layer.stance || !composition.horizon) return 0;
+  const { eye } = stanceShown(composition, layer);
+  const off = eye.y - (horizonAt(composition, eye.x) ?? eye.y);
+  return Math.abs(off) < LEAST_OFF * composition.canvas.height ? 0 : Math.round(off);
 }
 
 /** Compares every pasted thing with its scene, one after the other; it can be stopped. */
@@ -33,14 +57,21 @@ export function checkThings(): void {
   }
   const work = inJob('Checking all pasted things', async (signal, progress) => {
     const checked: CheckedThing[] = [];
-    for (const [i, { id }] of things.entries()) {
+    for (const [i, thing] of things.entries()) {
+      const { id } = thing;
       const found = await measured(composition, id, { scene: 'around', brings: 'thing' }, 'all');
       if (signal.aborted) return;
       progress((i + 1) / things.length);
       if (found.scene.seen === 0 || found.subject.seen === 0) continue;
       const floats =
         found.silhouette?.stands === 'ground' && shadowsOf(composition, id).length === 0;
-      checked.push({ layer: id, reading: agreementReading(found), floats });
+      const edge = await edgeChecked(composition, id, { kind: 'composition' }, { signal });
+      if (signal.aborted) return;
+      const [worst] = edge.worst;
+      const strongest = Math.max(Math.abs(edge.halo), Math.abs(worst?.halo ?? 0) / 2);
+      const halo = strongest < LEAST_HALO ? 0 : strongest;
+      const eyeOff = eyeLevelOff(composition, thing);
+      checked.push({ layer: id, reading: agreementReading(found), floats, halo, eyeOff });
     }
     useChecks
       .getState()
