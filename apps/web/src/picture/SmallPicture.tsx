@@ -12,6 +12,9 @@ interface SmallPictureProps {
   readonly height: number;
 }
 
+/** Lists of pictures that are only passed by cost nothing: so long, in milliseconds, one has to be there before it is drawn. */
+const PAUSE = 120;
+
 /** A small picture of part of a composition, drawn as the large one is. */
 export function SmallPicture({ composition, part, width, height }: SmallPictureProps) {
   const surface = useRef<HTMLCanvasElement>(null);
@@ -45,8 +48,11 @@ export function SmallPicture({ composition, part, width, height }: SmallPictureP
       }
     };
     // A picture that could not be drawn leaves its place empty; the words say what it is of.
-    void draw().catch(() => undefined);
-    return () => stop.abort();
+    const begin = setTimeout(() => void draw().catch(() => undefined), PAUSE);
+    return () => {
+      clearTimeout(begin);
+      stop.abort();
+    };
   }, [composition, part, width, height]);
   return (
     <canvas
