@@ -81,9 +81,7 @@ for (const theme of ['dim', 'bright'] as const) {
     await bench.stage('Finish');
     for (const [tool, taken] of [
       ['Atmosphere', 'Flare'],
-      ['Blur', 'Path blur'],
       ['Grade', 'Grade'],
-      ['Swirl', 'Shear'],
       ['Looks', null],
     ] as const) {
       await bench.tool(tool);

@@ -197,7 +197,7 @@ test('the grade by wheels, and by a table that comes from a file', async ({ page
       expect(Math.abs(is - (255 - was))).toBeLessThan(3);
     }
     await page.getByRole('button', { name: 'Borrow from a picture' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: /Dusk/ }).first().click();
+    await page.getByRole('dialog').getByRole('button', { name: /dusk/ }).first().click();
     await bench.jobsDone();
     await expect.poll(() => chain.names()).toEqual([expect.stringMatching(/^Colours of /)]);
     await expectAsFresh(bench, 'Fit', 'borrowing the colours of a picture');

@@ -216,7 +216,7 @@ describe('damage', () => {
           expectInside(after, composition, views[look] as View, scale);
         },
       ),
-      { numRuns: 400, endOnFailure: true },
+      { numRuns: 260, endOnFailure: true },
     );
     // As many runs take longer than a test usually may, on a slow machine.
   }, 240_000);

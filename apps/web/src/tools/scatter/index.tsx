@@ -40,6 +40,9 @@ function comeApart(from: Point, to: Point): void {
 
 function ScatterOptions() {
   const { size, count, set } = useScatter();
+  const layer = useLayerInHand();
+  // Shards that are in hand have amounts of their own.
+  if (layer && isGenerated(layer)) return null;
   return (
     <>
       <Amount
