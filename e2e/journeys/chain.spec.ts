@@ -143,7 +143,7 @@ test('the order of steps, their shelf and other cards', async ({ page }) => {
     await expect
       .poll(() => page.getByRole('textbox', { name: 'Cool to warm' }).inputValue())
       .not.toBe('45.0');
-    expect(grey(await bench.colourAt(SCARF))).toBeLessThan(30);
+    await expect.poll(async () => grey(await bench.colourAt(SCARF))).toBeLessThan(30);
   });
 });
 
