@@ -13,7 +13,7 @@ import type { LevelFacts, Notice } from './protocol';
 type Samples = Uint8Array | Uint16Array;
 
 /** Compositions that jobs under way may still name. */
-const KEPT_COMPOSITIONS = 32;
+const KEPT_COMPOSITIONS = 160;
 
 /** Without shared memory, what was drawn is kept up to so many bytes. */
 const KEPT_DRAWN = 96 * 2 ** 20;

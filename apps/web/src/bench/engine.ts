@@ -14,7 +14,7 @@ export function pageEngine(): Engine {
 }
 
 /** How many later compositions a worker may be told of before an older one must be told again. */
-const STILL_KNOWN = 24;
+const STILL_KNOWN = 120;
 
 const keys = new WeakMap<Composition, number>();
 let lastKey = 0;
