@@ -16,7 +16,7 @@ const [RED, BLUE] = [3200, 14_000];
 /** So much darker is the faintest star than the brightest, in magnitudes. */
 const MAGNITUDES = 7;
 
-/** The light of a black body, 1 at its strongest channel (fitted to the table of Charity). */
+/** The light of a black body, 1 at its strongest channel. */
 export function starLight(kelvin: number): Light {
   const t = kelvin / 1000;
   const red = t <= 6.6 ? 1 : Math.min(1, 1.1 * (t - 5.6) ** -0.28);
