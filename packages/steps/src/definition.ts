@@ -84,10 +84,11 @@ export function startValues<Of extends Fields>({ fields }: { readonly fields: Of
   return Object.fromEntries(pairs) as ValuesOf<Of>;
 }
 
-/** The names of fields that say nothing while the others have these values. */
-export function saysNothing(
-  { idle }: Pick<StepDefinition, 'idle'>,
+/** The fields that say something while all have these values. */
+export function fieldsAtWork(
+  { fields, idle }: Pick<StepDefinition, 'fields' | 'idle'>,
   values: Readonly<Record<string, unknown>>,
-): readonly string[] {
-  return idle?.(values as ValuesOf<Fields>) ?? [];
+): Fields {
+  const silent: readonly string[] = idle?.(values as ValuesOf<Fields>) ?? [];
+  return Object.fromEntries(Object.entries(fields).filter(([name]) => !silent.includes(name)));
 }

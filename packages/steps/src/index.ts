@@ -30,11 +30,11 @@ export { withPoint } from './curves/with-point';
 export {
   type BrushedBy,
   type ColourPick,
+  fieldsAtWork,
   type PickedColour,
   STEP_GROUPS,
   type StepDefinition,
   type StepGroup,
-  saysNothing,
   startValues,
 } from './definition';
 export type { StepEntry } from './entry';

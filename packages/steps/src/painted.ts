@@ -7,7 +7,7 @@ import {
   scratchFloats,
 } from '@diplex/kernels';
 import type { GatherComputation } from './computation';
-import { straightLight } from './straight-colours';
+import { countShown, straightLight } from './straight-colours';
 
 /** What steps that paint a picture anew have in common: they look at encoded colours that show, and give such. */
 export const paints = {
@@ -21,11 +21,7 @@ export const paints = {
   ): Float32Array {
     const data = straightLight(image.data, space);
     encodeRow(data);
-    if (coverage) {
-      for (let p = 0; p < coverage.data.length; p++) {
-        data[p * 4 + 3] = (data[p * 4 + 3] as number) * (coverage.data[p] as number);
-      }
-    }
+    countShown(data, coverage);
     premultiplyRow(data);
     return data;
   },

@@ -1,3 +1,4 @@
+import type { CoverageImage } from '@diplex/imaging';
 import {
   decodeInPlace,
   encodeRow,
@@ -34,4 +35,15 @@ export function putLab(lab: Float32Array, data: Float32Array, space: MixSpaceNam
   if (space === 'encoded') encodeRow(lab);
   premultiplyRow(lab);
   data.set(lab);
+}
+
+/**
+ * Straight pixels that count as much as they show: alpha times coverage, in place.
+ * @param coverage where they show; null for everywhere
+ */
+export function countShown(data: Float32Array, coverage: CoverageImage | null): void {
+  if (!coverage) return;
+  for (let p = 0; p < coverage.data.length; p++) {
+    data[p * 4 + 3] = (data[p * 4 + 3] as number) * (coverage.data[p] as number);
+  }
 }

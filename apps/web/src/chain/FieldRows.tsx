@@ -1,4 +1,4 @@
-import { definitionOf, saysNothing } from '@diplex/steps';
+import { definitionOf, fieldsAtWork } from '@diplex/steps';
 import { ValueRows } from '../controls/ValueRows';
 import type { EditorProps } from './editor-props';
 import { PickButton, PickButtons } from './PickButton';
@@ -13,10 +13,9 @@ interface FieldRowsProps extends EditorProps {
 export function FieldRows({ layer, step, only }: FieldRowsProps) {
   const { values, tryValues, setValues } = useStepValues(layer, step);
   const definition = definitionOf(step.kind);
-  const idle = saysNothing(definition, values);
   const fields = Object.fromEntries(
-    Object.entries(definition.fields).filter(
-      ([name]) => !idle.includes(name) && (!only || only.includes(name)),
+    Object.entries(fieldsAtWork(definition, values)).filter(
+      ([name]) => !only || only.includes(name),
     ),
   );
   const picks = Object.entries(definition.picks ?? {}).filter(([, { on }]) => on === 'item');

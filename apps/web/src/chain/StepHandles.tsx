@@ -1,5 +1,5 @@
 import { layerById, lockedBy } from '@diplex/document';
-import { definitionOf, presentValues, saysNothing, setStepValues } from '@diplex/steps';
+import { definitionOf, fieldsAtWork, presentValues, setStepValues } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { PlaceHandles } from '../picture/PlaceHandles';
@@ -15,10 +15,7 @@ export function StepHandles() {
   const { perform, tryOut } = useComposition.getState();
   const values = presentValues(step) as Readonly<Record<string, unknown>>;
   const definition = definitionOf(step.kind);
-  const idle = saysNothing(definition, values);
-  const fields = Object.fromEntries(
-    Object.entries(definition.fields).filter(([name]) => !idle.includes(name)),
-  );
+  const fields = fieldsAtWork(definition, values);
   const args = (changed: Readonly<Record<string, unknown>>) => ({
     ...{ layer: layer.id, step: step.id, values: changed },
   });

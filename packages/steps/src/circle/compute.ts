@@ -11,7 +11,7 @@ import {
 import type { FloatImage } from '@diplex/imaging';
 import type { GatherComputation, StepFrame } from '../computation';
 import type { ValuesOf } from '../fields';
-import { cornersOf } from '../frame-places';
+import { boundsOfPlaces, cornersOf } from '../frame-places';
 import { moves, takenFrom, withNeighbours } from '../moved';
 import type { circle } from './definition';
 
@@ -84,25 +84,14 @@ function seenBack({ x, y, width, height }: Rect, laid: Laid): Rect {
   const whole = { x: 0.5 - out, y: 0.5 - out, width: 2 * out, height: 2 * out };
   if (width > 0.2) return whole;
   const steps = 8;
-  let seen: Rect | null = null;
-  for (let i = 0; i <= steps; i++) {
-    for (const v of [y, y + height]) {
-      const [px, py] = offCircle(x + (width * i) / steps, v, laid);
-      const place = { x: px, y: py, width: 0, height: 0 };
-      seen = seen ? hull(seen, place) : place;
-    }
-  }
+  const places = Array.from({ length: steps + 1 }, (_, i) => x + (width * i) / steps).flatMap((u) =>
+    [y, y + height].map((v) => {
+      const [px, py] = offCircle(u, v, laid);
+      return { x: px, y: py };
+    }),
+  );
   // Between two of the places that were looked at an arc bulges by less than this.
-  return growRect(seen ?? whole, out * (1 - Math.cos((Math.PI * width) / steps)) + 1e-6);
-}
-
-function hull(a: Rect, b: Rect): Rect {
-  const [left, top] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
-  return {
-    ...{ x: left, y: top },
-    width: Math.max(a.x + a.width, b.x + b.width) - left,
-    height: Math.max(a.y + a.height, b.y + b.height) - top,
-  };
+  return growRect(boundsOfPlaces(places), out * (1 - Math.cos((Math.PI * width) / steps)) + 1e-6);
 }
 
 function mirrored({ x, y, width, height }: Rect): Rect {
@@ -122,7 +111,8 @@ function looked(values: Values, part: Rect, frame: StepFrame): Rect {
   const back = invert(toShares);
   if (values.way === 'back') return boundsAfter(back, seenBack(shares, laid));
   const seen = seenOnCircle(shares, laid);
-  const beyond = values.blend > 0 ? hull(seen, mirrored(seen)) : seen;
+  const beyond =
+    values.blend > 0 ? boundsOfPlaces([...cornersOf(seen), ...cornersOf(mirrored(seen))]) : seen;
   const inside = values.edge === 'stays' ? held(beyond) : beyond;
   return boundsAfter(back, inside);
 }

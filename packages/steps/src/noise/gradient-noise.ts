@@ -43,7 +43,7 @@ const FINER = 1.97;
 
 /** How much of an octave is drawn whose waves are so many of the finest long. */
 function drawnOf(length: number, finest: number): number {
-  return Math.max(0, Math.min(1, (length / finest - 1) / 1));
+  return Math.max(0, Math.min(1, length / finest - 1));
 }
 
 /** Which share of noise is drawn: the rest is too fine, and would have averaged out. */

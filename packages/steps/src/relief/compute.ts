@@ -13,7 +13,7 @@ import {
 } from '@diplex/kernels';
 import type { GatherComputation } from '../computation';
 import type { ValuesOf } from '../fields';
-import { straightLight } from '../straight-colours';
+import { countShown, straightLight } from '../straight-colours';
 import type { relief } from './definition';
 
 type Values = ValuesOf<typeof relief.fields>;
@@ -61,11 +61,7 @@ export const computeRelief: GatherComputation<Values> = {
       data.fill(Math.max(0, Math.min(1, luma)), i, i + 3);
     }
     encodeRow(data);
-    if (coverage) {
-      for (let p = 0; p < coverage.data.length; p++) {
-        data[p * 4 + 3] = (data[p * 4 + 3] as number) * (coverage.data[p] as number);
-      }
-    }
+    countShown(data, coverage);
     premultiplyRow(data);
     return data;
   },

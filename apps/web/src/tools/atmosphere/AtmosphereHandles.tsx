@@ -1,5 +1,5 @@
 import { isGenerated, layerById, layerMatrix, lockedBy, multiply, scaling } from '@diplex/document';
-import { generatedDefinition, presentGenerated, saysNothing, setGenerated } from '@diplex/steps';
+import { fieldsAtWork, generatedDefinition, presentGenerated, setGenerated } from '@diplex/steps';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { PlaceHandles } from '../../picture/PlaceHandles';
@@ -14,10 +14,7 @@ export function AtmosphereHandles() {
   const { width, height } = layer.content.size;
   const definition = generatedDefinition(layer.content.of);
   const values = presentGenerated(layer.content) as Readonly<Record<string, unknown>>;
-  const idle = saysNothing(definition, values);
-  const fields = Object.fromEntries(
-    Object.entries(definition.fields).filter(([name]) => !idle.includes(name)),
-  );
+  const fields = fieldsAtWork(definition, values);
   const on = (changed: Readonly<Record<string, unknown>>) => ({
     ...{ layer: layer.id, change: { values: changed } },
   });

@@ -6,7 +6,7 @@ import {
   lockedBy,
   RANGES,
 } from '@diplex/document';
-import { generatedDefinition, presentGenerated, saysNothing, setGenerated } from '@diplex/steps';
+import { fieldsAtWork, generatedDefinition, presentGenerated, setGenerated } from '@diplex/steps';
 import { IconDice3 } from '@tabler/icons-react';
 import { useId } from 'react';
 import { useComposition } from '../../bench/composition-store';
@@ -24,10 +24,7 @@ export function GeneratedRows({ layer }: { readonly layer: GeneratedLayer }) {
   const id = useId();
   const definition = generatedDefinition(layer.content.of);
   const values = presentGenerated(layer.content) as Readonly<Record<string, unknown>>;
-  const idle = saysNothing(definition, values);
-  const fields = Object.fromEntries(
-    Object.entries(definition.fields).filter(([name]) => !idle.includes(name)),
-  );
+  const fields = fieldsAtWork(definition, values);
   const on = (change: Change) => ({ layer: layer.id, change });
   const { seed, cover } = layer.content;
   const others = layersInDepth(scene).filter((each) => !isGlass(each) && !isGenerated(each));

@@ -21,12 +21,47 @@ import { layReflection, shadowInHand, throwAnother, throwShadow } from './throw-
 
 type Change = Parameters<typeof setShadow.change>[1]['change'];
 
+interface FallProps {
+  readonly shadow: ShadowLayer;
+}
+
+/** The colour of what is left of the light, or through which a mirror image is seen. */
+function FallColour({ shadow, words }: FallProps & { readonly words: string }) {
+  const { perform, tryOut } = useComposition.getState();
+  const { colour } = shadow.content;
+  const on = (change: Partial<typeof colour>) => ({
+    ...{ layer: shadow.id, change: { colour: { ...colour, ...change } } },
+  });
+  return (
+    <ColourField
+      label={words}
+      value={colour}
+      onTry={(value) => tryOut(setShadow, on(value))}
+      onSet={(value) => perform(setShadow, on(value))}
+    />
+  );
+}
+
+/** How much of a shadow or a mirror image there is. */
+function Strength({ shadow }: FallProps) {
+  const { perform, tryOut } = useComposition.getState();
+  const { colour } = shadow.content;
+  const on = (alpha: number) => ({ layer: shadow.id, change: { colour: { ...colour, alpha } } });
+  return (
+    <ShareAmount
+      label="Strength"
+      value={colour.alpha}
+      onTry={(alpha) => tryOut(setShadow, on(alpha))}
+      onSet={(alpha) => perform(setShadow, on(alpha))}
+    />
+  );
+}
+
 /** Everything that can be said of a shadow. */
 function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
   const { content, id, locked } = shadow;
   const { perform, tryOut } = useComposition.getState();
   const on = (change: Change) => ({ layer: id, change });
-  const { colour } = content;
   const share = (label: string, key: 'softness' | 'contact' | 'tilt') => (
     <ShareAmount
       label={label}
@@ -60,19 +95,9 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
           ]}
           onChoose={(falls) => perform(setShadow, on({ falls }))}
         />
-        <ColourField
-          label="Colour of the shadow"
-          value={colour}
-          onTry={(value) => tryOut(setShadow, on({ colour: { ...colour, ...value } }))}
-          onSet={(value) => perform(setShadow, on({ colour: { ...colour, ...value } }))}
-        />
+        <FallColour shadow={shadow} words="Colour of the shadow" />
       </div>
-      <ShareAmount
-        label="Strength"
-        value={colour.alpha}
-        onTry={(alpha) => tryOut(setShadow, on({ colour: { ...colour, alpha } }))}
-        onSet={(alpha) => perform(setShadow, on({ colour: { ...colour, alpha } }))}
-      />
+      <Strength shadow={shadow} />
       {degrees('Light from', 'azimuth')}
       {content.falls !== 'wall' && (
         <>
@@ -100,24 +125,14 @@ function MirrorRows({ mirror }: { readonly mirror: ShadowLayer }) {
   const { content, id, locked } = mirror;
   const { perform, tryOut } = useComposition.getState();
   const on = (change: Change) => ({ layer: id, change });
-  const { colour, fade = 0 } = content;
+  const { fade = 0 } = content;
   return (
     <fieldset disabled={locked} className="grid gap-0.5" aria-label={mirror.name}>
       <div className="mb-1 flex items-center gap-2 text-[12.5px] text-quiet">
         Seen through
-        <ColourField
-          label="Colour of what mirrors it"
-          value={colour}
-          onTry={(value) => tryOut(setShadow, on({ colour: { ...colour, ...value } }))}
-          onSet={(value) => perform(setShadow, on({ colour: { ...colour, ...value } }))}
-        />
+        <FallColour shadow={mirror} words="Colour of what mirrors it" />
       </div>
-      <ShareAmount
-        label="Strength"
-        value={colour.alpha}
-        onTry={(alpha) => tryOut(setShadow, on({ colour: { ...colour, alpha } }))}
-        onSet={(alpha) => perform(setShadow, on({ colour: { ...colour, alpha } }))}
-      />
+      <Strength shadow={mirror} />
       <ShareAmount
         label="Fades"
         value={fade}

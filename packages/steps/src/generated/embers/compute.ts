@@ -4,7 +4,7 @@ import { gradientNoise } from '../../noise/gradient-noise';
 import type { GeneratedComputation, GeneratedPart } from '../generated';
 import type { Light } from '../pixels';
 import { SpriteDrawing } from '../sprites';
-import { starLight } from '../stars/compute';
+import { starLight } from '../star-light';
 import type { embers } from './definition';
 
 type Values = ValuesOf<typeof embers.fields>;

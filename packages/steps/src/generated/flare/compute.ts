@@ -4,7 +4,7 @@ import { Dice } from '../../noise/dice';
 import { smoothstep } from '../../noise/gradient-noise';
 import type { GeneratedComputation, GeneratedPart } from '../generated';
 import { filledByPlace, type Light, lightOf } from '../pixels';
-import { coverAt } from '../rays/compute';
+import { coverAt } from '../small-view';
 import type { flare } from './definition';
 
 type Values = ValuesOf<typeof flare.fields>;

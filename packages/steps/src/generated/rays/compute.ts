@@ -1,9 +1,10 @@
-import { type CoverageImage, type FloatImage, LUMA } from '@diplex/imaging';
+import { type FloatImage, LUMA } from '@diplex/imaging';
 import { encodeExactly } from '@diplex/kernels';
 import type { ValuesOf } from '../../fields';
 import { fractalNoise, smoothstep } from '../../noise/gradient-noise';
 import type { GeneratedComputation, SmallView } from '../generated';
 import { filledByPlace, lightOf } from '../pixels';
+import { betweenMiddles, coverAt } from '../small-view';
 import type { rays } from './definition';
 
 type Values = ValuesOf<typeof rays.fields>;
@@ -13,35 +14,6 @@ const LOOKS = 28;
 
 /** How strong what is bright behind counts: its light is looked at here and there only. */
 const GATHERED = 2.4;
-
-/** A number of a small picture at a place of the layer, between the middles of its pixels; nothing beyond it. */
-function between<Picture extends { readonly width: number; readonly height: number }>(
-  { image, scale, x, y }: SmallView<Picture>,
-  value: (image: Picture, p: number) => number,
-) {
-  const { width, height } = image;
-  return (px: number, py: number): number => {
-    const [u, v] = [px * scale + x - 0.5, py * scale + y - 0.5];
-    const [left, top] = [Math.floor(u), Math.floor(v)];
-    const [s, t] = [u - left, v - top];
-    let sum = 0;
-    for (let j = 0; j < 2; j++) {
-      const row = top + j;
-      if (row < 0 || row >= height) continue;
-      for (let i = 0; i < 2; i++) {
-        const column = left + i;
-        if (column < 0 || column >= width) continue;
-        sum += (i ? s : 1 - s) * (j ? t : 1 - t) * value(image, row * width + column);
-      }
-    }
-    return sum;
-  };
-}
-
-export function coverAt(cover: SmallView<CoverageImage> | null): (x: number, y: number) => number {
-  if (!cover) return () => 0;
-  return between(cover, ({ data }, p) => data[p] as number);
-}
 
 /** How bright what lies behind is beyond a limit, 0..1, by encoded luma. */
 function brightAt(
@@ -58,7 +30,7 @@ function brightAt(
       encodeExactly(Math.max(0, Math.min(1, light))),
     );
   });
-  return between(
+  return betweenMiddles(
     { ...behind, image: { width, height, data: luma } },
     (image, p) => image.data[p] as number,
   );
