@@ -2,10 +2,18 @@ import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { useSettings } from '../bench/settings-store';
 
+const INSPECTOR = 'inspector';
+
+/** Brings what stands first into sight: what was just taken has its amounts there. */
+export function showInspectorTop(): void {
+  document.getElementById(INSPECTOR)?.scrollTo({ top: 0 });
+}
+
 /** The panel on the right: sections about the thing in hand. */
 export function Inspector({ children }: { readonly children: ReactNode }) {
   return (
     <aside
+      id={INSPECTOR}
       aria-label="Inspector"
       style={{ gridArea: 'inspector' }}
       className="flex flex-col overflow-y-auto border-edge border-l bg-base-100"

@@ -4,7 +4,7 @@ import { useCallback } from 'react';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
-import { Section } from '../../controls/Inspector';
+import { Section, showInspectorTop } from '../../controls/Inspector';
 import { SampleCard } from '../family/SampleCard';
 import { GeneratedRows } from './GeneratedRows';
 import { layGenerated, layingOf } from './generated-layers';
@@ -26,7 +26,10 @@ function GeneratedCard({ definition }: { readonly definition: GeneratedDefinitio
       words={definition.words}
       finds={definition.finds}
       sample={sample}
-      onChoose={() => layGenerated(definition)}
+      onChoose={() => {
+        layGenerated(definition);
+        showInspectorTop();
+      }}
     />
   );
 }

@@ -4,7 +4,7 @@ import { useCallback } from 'react';
 import { useHand } from '../../bench/hand-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { suits } from '../../chain/step-commands';
-import { Section } from '../../controls/Inspector';
+import { Section, showInspectorTop } from '../../controls/Inspector';
 import { FAMILIES, type FamilyName } from './families';
 import { takeFamilyStep, withTaken } from './family-steps';
 import { SampleCard } from './SampleCard';
@@ -22,7 +22,10 @@ function StepCard({ definition }: { readonly definition: StepDefinition }) {
       words={definition.words}
       finds={definition.finds}
       sample={sample}
-      onChoose={() => takeFamilyStep(definition)}
+      onChoose={() => {
+        takeFamilyStep(definition);
+        showInspectorTop();
+      }}
     />
   );
 }

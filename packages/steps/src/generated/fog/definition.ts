@@ -11,7 +11,7 @@ export const fog = defineGenerated({
   looksAt: [],
   takesLight: 'colour',
   fields: {
-    density: amount('Density', { least: 0, most: 4, track: [0, 2], start: 0.8, unit: '%' }),
+    density: amount('Density', { least: 0, most: 4, track: [0, 2], start: 0.5, unit: '%' }),
     horizon: place('Thickest at', { x: 0.5, y: 0.5 }),
     height: amount('Height', { least: 0.01, most: 2, track: [0.02, 1], start: 0.22, unit: '%' }),
     nearer: amount('Thins nearer', { ...SHARE, start: 0.75 }),
