@@ -1,5 +1,8 @@
 export * from './agreement';
-export { type BorrowPlace, borrowColours, borrowNeeds } from './borrow/borrow-colours';
+export { borrowColours, borrowColoursNeeds } from './borrow/borrow-colours';
+export { borrowTexture, borrowTextureNeeds } from './borrow/borrow-texture';
+export type { BorrowPlace } from './borrow/drawings';
+export { type PalettePlace, paletteNeeds, paletteOf } from './borrow/palette';
 export {
   type Brush,
   EDGE_WAYS,

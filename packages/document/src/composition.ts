@@ -704,7 +704,14 @@ export interface RampPart extends PartBase {
   readonly curve: readonly [number, number, number, number];
 }
 
-export const TONE_COMPONENTS = ['lightness', 'red', 'green', 'blue', 'saturation'] as const;
+export const TONE_COMPONENTS = [
+  'lightness',
+  'red',
+  'green',
+  'blue',
+  'saturation',
+  'coverage',
+] as const;
 export type ToneComponent = (typeof TONE_COMPONENTS)[number];
 
 /** What has certain tones: all from `low[1]` to `high[0]`, less and less down to `low[0]` and up to `high[1]`. */

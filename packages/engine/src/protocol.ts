@@ -41,7 +41,7 @@ import type {
   Tiled,
 } from '@diplex/document';
 import type { Block, KernelShare } from '@diplex/kernels';
-import type { PackedTable } from '@diplex/steps';
+import type { PackedTable, TextureBand } from '@diplex/steps';
 
 type Samples = Uint8Array | Uint16Array;
 
@@ -157,6 +157,8 @@ export interface Jobs {
   'layers-at': { ask: { composition: number; at: Point }; answer: readonly string[] };
   /** The mean colour of what a layer shows, encoded, 0..255; null when it shows nothing. */
   'mean-colour': { ask: { composition: number; layer: string }; answer: Colour | null };
+  /** The main colours of what a composition shows without a layer: see `paletteOf`. */
+  palette: { ask: { composition: number; without: string }; answer: readonly Colour[] };
   /** Rows of the composition into memory that the asker holds: straight, encoded RGBA. */
   'render-rows': {
     ask: {
@@ -312,6 +314,11 @@ export interface Jobs {
     ask: Omit<BorrowPlace, 'composition' | 'model'> & { composition: number; model: number };
     answer: PackedTable;
   };
+  /** How strong detail is in a layer and in another composition: see `borrowTexture`. */
+  'borrow-texture': {
+    ask: Omit<BorrowPlace, 'composition' | 'model'> & { composition: number; model: number };
+    answer: readonly TextureBand[];
+  };
   /** Nothing: it is answered when everything told and asked before is done. */
   pass: { ask: null; answer: null };
 }
@@ -353,6 +360,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'propose-horizon',
   'survey-agreement',
   'borrow-colours',
+  'borrow-texture',
 ]);
 
 export function laneOf(name: JobName): Lane {

@@ -38,7 +38,14 @@ import {
   renderViewJob,
 } from './jobs/render-jobs';
 import { smoothOverJob } from './jobs/retouch-jobs';
-import { borrowColoursJob, readingJob, stepColourJob, stepHistogramJob } from './jobs/step-jobs';
+import {
+  borrowColoursJob,
+  borrowTextureJob,
+  paletteJob,
+  readingJob,
+  stepColourJob,
+  stepHistogramJob,
+} from './jobs/step-jobs';
 import type { Port } from './port';
 import type { JobName, Reply, Request, Start } from './protocol';
 import { WorkerPixels } from './worker-pixels';
@@ -71,6 +78,8 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'propose-horizon': proposeHorizonJob,
   'survey-agreement': surveyAgreementJob,
   'borrow-colours': borrowColoursJob,
+  'borrow-texture': borrowTextureJob,
+  palette: paletteJob,
   'smooth-over': smoothOverJob,
   'find-brackets': findBracketsJob,
   'align-frames': alignFramesJob,

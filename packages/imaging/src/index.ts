@@ -1,7 +1,8 @@
-export { contrastOf } from './colour/contrast';
+export { contrastOf, type EncodedColour } from './colour/contrast';
 export { greyOfLightness, lightness } from './colour/lightness';
 export { LUMA } from './colour/luma';
 export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';
+export { contrastBefore, readableLike } from './colour/readable';
 export { type Aperture, apertureOutline } from './filter/aperture';
 export { boxMean } from './filter/box-mean';
 export { doubledPart, halvedPart } from './filter/doubled';

@@ -2,6 +2,8 @@
 export { autoLevelsStep } from './auto-levels';
 export { bloomStep } from './bloom';
 export { blurStep } from './blur';
+export { borrowedColoursStep } from './borrowed-colours';
+export { borrowedTextureStep } from './borrowed-texture';
 export { circleStep } from './circle';
 export { clipViewStep } from './clip-view';
 export { colourBalanceStep } from './colour-balance';

@@ -61,6 +61,13 @@ export interface PointComputation<Values> {
   prepare(values: Values, measured: Measured | null): readonly PointOperation[];
 }
 
+/** Which output pixel is the first of what is combined, and how many there are for each pixel of the composition. */
+export interface DrawnAt {
+  readonly x: number;
+  readonly y: number;
+  readonly scale: number;
+}
+
 /** Each pixel from itself and a Gaussian blur of what lies around it. */
 export interface NearComputation<Values> {
   readonly reads: 'near';
@@ -92,8 +99,15 @@ export interface NearComputation<Values> {
    * The result, premultiplied.
    * @param own what it works on; it may be changed
    * @param blurred what `source` gave, blurred, on the same pixels; it may be changed
+   * @param at for what lies on the composition's own pixels
    */
-  combine(values: Values, own: FloatImage, blurred: FloatImage, space: MixSpaceName): FloatImage;
+  combine(
+    values: Values,
+    own: FloatImage,
+    blurred: FloatImage,
+    space: MixSpaceName,
+    at: DrawnAt,
+  ): FloatImage;
 }
 
 /** How what a step works on lies in the composition. */

@@ -1,4 +1,6 @@
 export { amountSaid } from './amount-said';
+export { BANDS, type TextureBand } from './borrowed-texture/definition';
+export { bandsReach, detailBands } from './borrowed-texture/detail-bands';
 export { CHROMA_PLANE, CHROMA_REACH } from './chroma-plane';
 export { CubeRefused, readCube, writeCube } from './colour-table/cube-file';
 export {

@@ -6,7 +6,9 @@ export type OpenDialog =
   | 'sources'
   | 'area-source'
   | 'behind-source'
-  | 'colour-source'
+  | 'borrow-source'
+  | 'overlay-source'
+  | 'letters-source'
   | 'canvas'
   | 'steps'
   | null;

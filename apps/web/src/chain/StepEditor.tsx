@@ -32,7 +32,11 @@ export function StepEditor({ layer, step }: StepEditorProps) {
   const id = useId();
   const args = { layer: layer.id, step: step.id };
   return (
-    <fieldset disabled={layer.locked} aria-label={step.name} className="grid gap-0.5 px-2 pt-1.5">
+    <fieldset
+      disabled={layer.locked}
+      aria-label={step.name}
+      className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-0.5 px-2 pt-1.5"
+    >
       <Editor layer={layer} step={step} />
       <div className="grid grid-cols-[92px_1fr] items-center gap-2 text-[12.5px] text-quiet">
         <label htmlFor={id}>Blending</label>
@@ -75,7 +79,7 @@ export function StepEditor({ layer, step }: StepEditorProps) {
           label="Name of the step"
           value={step.name}
           onSet={(name) => perform(changeStep, { ...args, change: { name } })}
-          className="mr-auto text-[12px] text-quiet"
+          className="mr-auto min-w-0 truncate text-[12px] text-quiet"
         />
         <IconButton
           small

@@ -56,7 +56,7 @@ export function StepRow({ layer, step }: StepRowProps) {
       onFocus={() => take({ stepUnder: step.id })}
       onBlur={() => take({ stepUnder: null, stepCompared: null })}
       onKeyUp={() => compare(null)}
-      className={`relative rounded-[7px] ${open ? 'bg-base-200 pb-2' : ''}`}
+      className={`relative min-w-0 rounded-[7px] ${open ? 'bg-base-200 pb-2' : ''}`}
     >
       <div
         className={`flex h-[30px] items-center gap-1 rounded-[7px] pr-1.5 text-[12.5px] ${open ? 'bg-held' : ''}`}

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { ColourTableEditor } from './ColourTableEditor';
+import { BorrowedColoursEditor, BorrowedTextureEditor } from './BorrowEditor';
 import { CurvesEditor } from './CurvesEditor';
 import type { EditorProps } from './editor-props';
 import { GradeEditor } from './GradeEditor';
@@ -8,7 +8,8 @@ import { LevelsEditor } from './LevelsEditor';
 
 /** Editors of steps for which rows of amounts are not enough, by their kind. */
 export const EDITORS: Readonly<Record<string, (props: EditorProps) => ReactNode>> = {
-  'colour-table': ColourTableEditor,
+  'borrowed-colours': BorrowedColoursEditor,
+  'borrowed-texture': BorrowedTextureEditor,
   curves: CurvesEditor,
   grade: GradeEditor,
   'hue-bands': HueBandsEditor,

@@ -47,7 +47,7 @@ export function Section({ title, name = title, aside, begins = 'open', children 
             type="button"
             aria-expanded={open}
             onClick={() => setSection(name, open ? 'folded' : 'open')}
-            className="-ml-1 flex min-h-6 min-w-0 cursor-pointer items-center gap-0.5 rounded font-semibold text-quiet hover:text-base-content"
+            className="-ml-1 flex min-h-6 max-w-[70%] shrink-0 cursor-pointer items-center gap-0.5 rounded font-semibold text-quiet hover:text-base-content"
           >
             <Arrow size={14} aria-hidden className="shrink-0" />
             <span className="truncate">{title}</span>

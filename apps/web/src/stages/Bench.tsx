@@ -1,7 +1,9 @@
 import { layersInDepth } from '@diplex/document';
 import { type ReactNode, useEffect, useLayoutEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { fillLettersBy } from '../actions/fill-letters';
 import { bindKeys } from '../actions/keyboard';
+import { layPictureOver } from '../actions/lay-over';
 import { addSourceAsLayer, fillAreaWith, layerInHand } from '../actions/layer-commands';
 import { putSourceBehind } from '../actions/put-behind';
 import { flush, startAutosave } from '../bench/autosave';
@@ -15,7 +17,7 @@ import { useSamples } from '../bench/samples-store';
 import { useShelf } from '../bench/shelf-store';
 import { isStage, type StageName } from '../bench/stages';
 import { useWindow } from '../bench/window-store';
-import { borrowColoursOf } from '../chain/borrow-look';
+import { borrowFrom } from '../chain/borrow-look';
 import { StepSearch } from '../chain/StepSearch';
 import { Picture } from '../easel/Picture';
 import { BenchDrag } from '../frame/BenchDrag';
@@ -147,10 +149,16 @@ export function Bench() {
           onClose={close}
         />
       )}
-      {dialog === 'colour-source' && (
+      {dialog === 'borrow-source' && (
+        <SourcePicker title="Borrow from a picture" onChoose={borrowFrom} onClose={close} />
+      )}
+      {dialog === 'overlay-source' && (
+        <SourcePicker title="Lay a picture over it" onChoose={layPictureOver} onClose={close} />
+      )}
+      {dialog === 'letters-source' && (
         <SourcePicker
-          title="Borrow the colours of a picture"
-          onChoose={borrowColoursOf}
+          title="Fill the letters by a picture"
+          onChoose={fillLettersBy}
           onClose={close}
         />
       )}

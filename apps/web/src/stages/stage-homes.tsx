@@ -1,4 +1,4 @@
-import { isGlass, isPaint, isShape, stepIdOf } from '@diplex/document';
+import { isGlass, isLettering, isPaint, isShape, stepIdOf } from '@diplex/document';
 import { lazy, Suspense } from 'react';
 import { ARRANGE_TOOLS, CUT_TOOLS, FINISH_TOOLS, MATCH_TOOLS } from '../actions/actions';
 import { useHand } from '../bench/hand-store';
@@ -8,6 +8,7 @@ import { FuseSection } from '../exposures/FuseSection';
 import { LayerHead } from '../frame/LayerHead';
 import { ReadingsSection } from '../readings/ReadingsSection';
 import { CoatsSection } from '../tools/coats/CoatsSection';
+import { LetterLooks } from '../tools/letter/LetterLooks';
 import { PushSection } from '../tools/push/PushSection';
 import { TOOLS } from '../tools/tools';
 import { AlignSection } from './AlignSection';
@@ -24,6 +25,7 @@ import { FocusSection } from './FocusSection';
 import { MaskEdge } from './MaskEdge';
 import { MaskParts } from './MaskParts';
 import { MaskShelf } from './MaskShelf';
+import { OverlaySection } from './OverlaySection';
 import { PartRecipe } from './PartRecipe';
 import { PlacementRows } from './PlacementRows';
 import { PutBehindSection } from './PutBehindSection';
@@ -107,6 +109,7 @@ const arrange: StageHome = {
   panels: [
     Head,
     sectionAt('arrange'),
+    ({ layer }) => layer && isLettering(layer) && <LetterLooks layer={layer} />,
     ({ layer }) => layer && isShape(layer) && <ShapeSection layer={layer} />,
     ({ layer }) => layer && isPaint(layer) && <CoatsSection layer={layer} />,
     Filling,
@@ -145,7 +148,15 @@ const finish: StageHome = {
   tools: FINISH_TOOLS,
   Sentence: sentenceAt('finish'),
   Options: optionsAt('finish'),
-  panels: [Head, Chain, sectionAt('finish'), Blending, ToneWindows],
+  panels: [
+    Head,
+    Chain,
+    ({ layer }) => layer && <OverlaySection layer={layer} />,
+    ({ layer }) => layer && isLettering(layer) && <LetterLooks layer={layer} />,
+    sectionAt('finish'),
+    Blending,
+    ToneWindows,
+  ],
 };
 
 /** The stages that work on the picture, as data. */

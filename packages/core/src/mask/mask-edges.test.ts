@@ -124,17 +124,24 @@ describe('a ramp', () => {
 
 describe('tones', () => {
   it('are all within the range, and fade on both sides', () => {
-    const range = { low: [0.2, 0.4], high: [0.6, 0.9] } as const;
+    const component = 'lightness';
+    const range = { component, low: [0.2, 0.4], high: [0.6, 0.9] } as const;
     expect([0.1, 0.3, 0.5, 0.75, 0.95].map((v) => toneCoverage(range, v))).toEqual(
       [0, 0.5, 1, 0.5, 0].map((v) => expect.closeTo(v, 5)),
     );
-    expect(toneCoverage({ low: [0, 0], high: [0.2, 0.4] }, 0)).toBe(1);
-    expect(toneCoverage({ low: [0.6, 0.8], high: [1, 1] }, 1)).toBe(1);
+    expect(toneCoverage({ component, low: [0, 0], high: [0.2, 0.4] }, 0)).toBe(1);
+    expect(toneCoverage({ component, low: [0.6, 0.8], high: [1, 1] }, 1)).toBe(1);
+  });
+
+  it('leave an edge as it is where they go by coverage', () => {
+    const all = { component: 'coverage', low: [0, 1], high: [1, 1] } as const;
+    for (let v = 0; v <= 1; v += 0.1) expect(toneCoverage(all, v)).toBeCloseTo(v, 6);
   });
 
   it('part lights, mids and darks without a gap when they are set so', () => {
-    const lights = { low: [0.5, 0.7], high: [1, 1] } as const;
-    const darks = { low: [0, 0], high: [0.5, 0.7] } as const;
+    const component = 'lightness';
+    const lights = { component, low: [0.5, 0.7], high: [1, 1] } as const;
+    const darks = { component, low: [0, 0], high: [0.5, 0.7] } as const;
     for (let v = 0; v <= 1; v += 0.05) {
       expect(toneCoverage(lights, v) + toneCoverage(darks, v)).toBeCloseTo(1, 5);
     }

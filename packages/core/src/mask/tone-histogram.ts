@@ -17,7 +17,7 @@ export function toneHistogram(
   const pixels = data.length / channels;
   for (let i = 0; i < data.length; i += channels) {
     const [r, g, b] = [data[i], data[i + 1], data[i + 2]] as [number, number, number];
-    const bin = Math.min(bins - 1, Math.floor(value(r / top, g / top, b / top) * bins));
+    const bin = Math.min(bins - 1, Math.floor(value(r / top, g / top, b / top, 1) * bins));
     counts[bin] = (counts[bin] as number) + 1;
   }
   return counts.map((count) => count / pixels);

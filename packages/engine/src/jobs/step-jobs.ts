@@ -1,4 +1,11 @@
-import { borrowColours, colourInto, histogramInto, readingOf } from '@diplex/core';
+import {
+  borrowColours,
+  borrowTexture,
+  colourInto,
+  histogramInto,
+  paletteOf,
+  readingOf,
+} from '@diplex/core';
 import type { JobHandler } from './job-handler';
 
 export const stepHistogramJob: JobHandler<'step-histogram'> = (ask, { pixels }) => {
@@ -21,3 +28,12 @@ export const borrowColoursJob: JobHandler<'borrow-colours'> = (ask, { pixels }) 
   const [composition, model] = [pixels.composition(ask.composition), pixels.composition(ask.model)];
   return { answer: borrowColours({ ...ask, composition, model }, pixels) };
 };
+
+export const borrowTextureJob: JobHandler<'borrow-texture'> = (ask, { pixels }) => {
+  const [composition, model] = [pixels.composition(ask.composition), pixels.composition(ask.model)];
+  return { answer: borrowTexture({ ...ask, composition, model }, pixels) };
+};
+
+export const paletteJob: JobHandler<'palette'> = ({ composition, without }, { pixels }) => ({
+  answer: paletteOf({ composition: pixels.composition(composition), without }, pixels),
+});

@@ -1,5 +1,5 @@
 /** Straight and display-encoded (sRGB), 0..1. */
-interface EncodedColour {
+export interface EncodedColour {
   readonly r: number;
   readonly g: number;
   readonly b: number;

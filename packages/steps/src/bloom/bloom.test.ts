@@ -9,6 +9,8 @@ const image = (pixels: readonly (readonly number[])[]) => ({
   data: Float32Array.from(pixels.flat()),
 });
 
+const AT = { x: 0, y: 0, scale: 1 };
+
 describe('bloom', () => {
   const values = { ...startValues(bloom), strength: 1, limit: 0.6 };
 
@@ -33,6 +35,7 @@ describe('bloom', () => {
       image([[0.1, 0.1, 0.1, 1]]),
       added,
       'light',
+      AT,
     );
     expect(Array.from(light.data)).toEqual(
       [0.3, 0.1, 0.1, 1].map((value) => expect.closeTo(value, 5)),
@@ -42,6 +45,7 @@ describe('bloom', () => {
       image([[0.5, 0.5, 0.5, 1]]),
       added,
       'encoded',
+      AT,
     );
     expect(decodeExactly(encoded.data[0] as number)).toBeCloseTo(decodeExactly(0.5) + 0.2, 3);
     expect(encoded.data[1]).toBeCloseTo(0.5, 4);

@@ -6,7 +6,7 @@ import { packTable, plainTable } from './packed-table';
 const SAMPLE_NODES = 5;
 
 /** Warmer lights and cooler darks, as a table. */
-function sampleTable() {
+export function sampleTable() {
   const made = plainTable(SAMPLE_NODES);
   const { values } = made;
   for (let i = 0; i < values.length; i += 3) {

@@ -12,7 +12,9 @@ function gained(own: readonly number[], around: readonly number[], values: objec
   const luma = (data: ArrayLike<number>) =>
     0.2126 * (data[0] as number) + 0.7152 * (data[1] as number) + 0.0722 * (data[2] as number);
   const all = { ...startValues(sharpen), strength: 1, ...values };
-  const made = computeSharpen.combine(all, image(own), image(around), 'encoded');
+  const made = computeSharpen.combine(all, image(own), image(around), 'encoded', {
+    ...{ x: 0, y: 0, scale: 1 },
+  });
   return luma(made.data) - luma(own);
 }
 

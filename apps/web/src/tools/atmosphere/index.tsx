@@ -1,5 +1,6 @@
 import type { GeneratedDefinition } from '@diplex/steps';
 import { IconFrame, IconMist, IconTexture } from '@tabler/icons-react';
+import { FamilySection } from '../family/FamilySection';
 import type { ToolHome } from '../tool-home';
 import { AtmosphereHandles } from './AtmosphereHandles';
 import { atmosphereTool } from './atmosphere-tool';
@@ -34,12 +35,22 @@ export const atmosphere = generatedHome(
   ),
 );
 
-export const textures = generatedHome(
+const surfaces = generatedHome(
   'texture',
   'Surfaces',
   { words: 'Texture', key: 'r', icon: IconTexture },
   ({ whose }) => <>Lays a surface over {whose} and all behind it: choose one in the inspector.</>,
 );
+
+export const textures: ToolHome = {
+  ...surfaces,
+  Section: () => (
+    <>
+      <GeneratedSection group="texture" title="Surfaces" />
+      <FamilySection name="surfaces" />
+    </>
+  ),
+};
 
 export const frames = generatedHome(
   'frame',

@@ -29,9 +29,15 @@ export const FAMILIES = {
     words: 'Grade',
     title: 'Colours and tones',
     kinds: [
-      ...(['grade', 'colour-table', 'curves', 'tone-tint', 'white-balance'] as const),
+      ...(['grade', 'borrowed-colours', 'colour-table', 'curves', 'tone-tint'] as const),
+      ...(['white-balance'] as const),
       ...(['hue-bands', 'saturation', 'monochrome', 'colour-gel', 'local-contrast'] as const),
     ],
+  },
+  surfaces: {
+    words: 'Surface',
+    title: 'Surfaces as steps',
+    kinds: ['borrowed-texture', 'relief', 'local-contrast', 'grain'],
   },
   swirls: {
     words: 'Swirl',

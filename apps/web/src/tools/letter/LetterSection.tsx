@@ -18,12 +18,10 @@ import { TEXT_FIELD } from './letter-tool';
 import { setLetters } from './set-letters';
 import { useLettering } from './settings';
 import { useContrast } from './use-contrast';
+import { READABLE } from './use-palette';
 
 /** Typing becomes a step of the history after so long a pause. */
 const PAUSE_MS = 900;
-
-/** Large letters need this contrast at least to be read (WCAG 2.2, 1.4.3). */
-const READABLE = 3;
 
 const AMOUNTS = [
   { key: 'letterSize', words: 'Letter size', range: RANGES.letterSize, step: 0.5, unit: 'px' },

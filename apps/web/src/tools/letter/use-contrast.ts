@@ -18,7 +18,7 @@ import { compositionKey, pageEngine, pageSupply } from '../../bench/engine';
 const PLACES = { across: 6, down: 3 } as const;
 
 /** The colours behind a text, over its bounds. */
-async function coloursBehind(composition: Composition, layer: LetteringLayer) {
+export async function coloursBehind(composition: Composition, layer: LetteringLayer) {
   const { width, height } = composition.canvas;
   const canvas = { x: 0, y: 0, width, height };
   const bounds = intersectRects(roundOut(growRect(layerBounds(composition, layer), 1)), canvas);

@@ -98,7 +98,7 @@ export function RangeChart({ window, ground, onTry, onSet }: RangeChartProps) {
         {
           ...{ type: 'line', showSymbol: false, silent: true },
           lineStyle: { width: 2, color: colour('--color-primary') },
-          data: points.map((x) => [x, 0.02 + 0.95 * toneCoverage({ low, high }, x)]),
+          data: points.map((x) => [x, 0.02 + 0.95 * toneCoverage({ component, low, high }, x)]),
         },
       ],
     });

@@ -385,7 +385,9 @@ export class NearNode extends GraphNode {
     const blurred = this.blurred(data, parts, out, scale);
     const before = this.mixes === 'mixed' ? unwrittenImage(out.width, out.height) : null;
     before?.data.set(image.data);
-    const result = compute.combine(this.values, image, blurred, this.space);
+    const result = compute.combine(this.values, image, blurred, this.space, {
+      ...{ x: out.x, y: out.y, scale },
+    });
     if (!before) return result;
     const mask =
       this.mask < 0 ? null : (from.see(this.mask)?.data ?? newCoverage(out.width, out.height).data);

@@ -1,0 +1,5 @@
+import { entry } from '../entry';
+import { computeBorrowedColours } from './compute';
+import { borrowedColours } from './definition';
+
+export const borrowedColoursStep = entry(borrowedColours, computeBorrowedColours);
