@@ -59,6 +59,8 @@ export function withTexture(
   if (!isAsked(input, error)) return guess;
   const share = (off: number, x: number, y: number) => {
     const colours = error.near(x, y);
+    // Where neither is ever wrong there would be no share to speak of.
+    if (asked(colours) === 0) return 0;
     return (asked(colours) * Math.max(0, 1 - off / USELESS) * colours) / (colours + off);
   };
   const textured = { ...input, linear: textureOf(input) };

@@ -123,6 +123,11 @@ export class Unmixer {
       const y = inverse.row(1, d0, d1, d2);
       const z = inverse.row(2, d0, d1, d2);
       const firm = x * d0 + y * d1 + z * d2;
+      // Two sides of the very same colour: any alpha explains it, and none is claimed.
+      if (!(firm > 0)) {
+        variance = MOST_VARIANCE;
+        break;
+      }
       variance = 1 / firm;
       alpha = Math.max(0, Math.min(1, (x * c0 + y * c1 + z * c2) / firm));
     }
