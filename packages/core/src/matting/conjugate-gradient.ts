@@ -73,7 +73,10 @@ function descend(
   for (let done = 0; done < iterations; done++) {
     if (size === 0 || stopped?.()) return done;
     blockProduct(matrix, along, product, said);
-    gradientStep(matrix, vectors, size / (said[0] as number), said);
+    // A way along which nothing changes, as rounding leaves one in a picture of one colour, leads nowhere.
+    const length = size / (said[0] as number);
+    if (!Number.isFinite(length) || length < 0) return done;
+    gradientStep(matrix, vectors, length, said);
     const [rest, next] = said as unknown as [number, number];
     if (rest <= tolerance * tolerance * norm) return done + 1;
     gradientTurn(matrix, vectors, next / size);

@@ -65,4 +65,20 @@ describe('a matte of any picture', () => {
       { numRuns: 60 },
     );
   });
+
+  it('is a number where nothing is known far and wide, and colours are wrong where something is', () => {
+    const [width, height] = [900, 12];
+    const linear = new Float32Array(width * height * 3);
+    const known = new Uint8Array(width * height).fill(KNOWN.unsure);
+    for (let p = 0; p < known.length; p++) {
+      const [x, y] = [p % width, Math.floor(p / width)];
+      // Both sides have the same colours, one of them coarser than the other.
+      const noise = Math.sin(x * 12.9898 + y * 78.233) * 43_758.5453;
+      const grey = 0.4 + (x < 20 ? 0.3 : 0.05) * (noise - Math.floor(noise));
+      linear.fill(grey, p * 3, p * 3 + 3);
+      if (x < 40) known[p] = x < 20 ? KNOWN.keep : KNOWN.drop;
+    }
+    const alpha = matte(inMemory({ width, height, linear, known }));
+    expect(alpha.every((value) => value >= 0 && value <= 1)).toBe(true);
+  });
 });
