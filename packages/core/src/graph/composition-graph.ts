@@ -315,7 +315,8 @@ export class CompositionGraph {
   ): GraphNode | null {
     if (!byTone) return coverage;
     const { mixIn } = this.composition;
-    const own = byTone.follows ? seen.content : seen.source;
+    // A step may carry the layer beyond its border, where its source has no tones.
+    const own = byTone.follows ? seen.content : new EndingNode(seen.source);
     const windows = [
       ...(byTone.own ? [new TonesNode(byTone.own, own, mixIn)] : []),
       ...(byTone.behind ? [new TonesNode(byTone.behind, seen.behind, mixIn)] : []),

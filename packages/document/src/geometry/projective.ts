@@ -20,6 +20,12 @@ export type Quad = readonly [Point, Point, Point, Point];
  */
 const HORIZON = 0.2;
 
+/**
+ * The map back gives places so many times as far away as the nearest corner. Its third coordinate is one over that of the
+ * map, and is drawn out by this so that what lies far away is not taken for what lies too near.
+ */
+const FARTHEST = 50;
+
 export function projectiveOf([a, b, c, d, e, f]: Matrix): Projective {
   return [a, c, e, b, d, f, 0, 0, 1];
 }
@@ -57,7 +63,8 @@ export function invertProjective(m: Projective): Projective {
     ...[B, a * i - c * g, c * d - a * f],
     ...[C, b * g - a * h, a * e - b * d],
   ];
-  return out.map((value) => value / determinant) as unknown as Projective;
+  const by = (FARTHEST * HORIZON) / determinant;
+  return out.map((value) => value * by) as unknown as Projective;
 }
 
 /** Where a place goes; null at the horizon and beyond it. */
