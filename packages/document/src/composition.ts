@@ -650,6 +650,10 @@ export const PICKED_FROM = ['layer', 'composition'] as const;
 export type PickedFrom = (typeof PICKED_FROM)[number];
 
 /** What a picked part was worked out from, so that it can be worked out again. */
+/** How an edge is worked out anew: as hairs and what is soft, or as what is hard. */
+export const EDGE_WAYS = ['hairs', 'hard'] as const;
+export type EdgeWay = (typeof EDGE_WAYS)[number];
+
 export type Recipe =
   | { readonly by: 'reach'; readonly from: PickedFrom; readonly points: readonly ReachPoint[] }
   /** Rough strokes; `box` holds all of the thing where it was drawn. */
@@ -660,6 +664,11 @@ export type Recipe =
       readonly box: Rect | null;
     }
   | { readonly by: 'marks'; readonly from: PickedFrom; readonly marks: readonly Marked[] }
+  /**
+   * The edge of all parts before it, worked out anew: hairs and soft edges by solving the alpha of a band along it, or hard
+   * ones by how the colours of both sides mix in the edge's own pixels. The width of the band is the part's `solved`.
+   */
+  | { readonly by: 'edge'; readonly from: PickedFrom; readonly way: EdgeWay }
   /** A first guess, as it was offered; `strokes` correct it. */
   | { readonly by: 'subject'; readonly name: string; readonly confidence: number }
   /** Laid down from something that had a shape already, and does not follow it. */

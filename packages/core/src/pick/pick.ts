@@ -1,6 +1,7 @@
-import type { Marked, MarkedStroke, PickedFrom, Recipe, Rect } from '@diplex/document';
+import type { EdgeWay, Marked, MarkedStroke, PickedFrom, Recipe, Rect } from '@diplex/document';
 import { type EdgeMemory, type LocalChange, localChange, type SolvedEdge } from './edge-memory';
 import { fillMark } from './fill-mark';
+import { hardEdge } from './hard-edge';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
 import type { PickGround } from './pick-ground';
@@ -32,7 +33,12 @@ const PLAIN: PickFinish = { specks: 0, solved: null };
 export interface PickTask extends EdgeTask {
   /** What was solved last on this ground: only what changed since then is solved again. */
   readonly memory?: EdgeMemory;
+  /** The coverage of the parts before it, 0..1, for an edge that is worked out anew. */
+  readonly before?: Float32Array;
 }
+
+/** The usual width of a band along hairs and along what is hard, in pixels. */
+export const USUAL_BAND = { hairs: 40, hard: 6 } as const;
 
 /**
  * Works out a recipe over the whole mask.
@@ -46,6 +52,7 @@ export function pick(
   { specks, solved }: PickFinish = PLAIN,
 ): Uint8Array | Uint16Array {
   const { width, height } = ground;
+  if (recipe.by === 'edge') return edgeAnew(recipe.way, ground, how, { specks, solved });
   if (solved === null || recipe.by === 'reach') {
     if (recipe.by !== 'reach') return softened(tidyCut(recipe, ground, how, specks), width, height);
     const coverage = pickReach(recipe.points, ground, how.onProgress);
@@ -63,6 +70,33 @@ export function pick(
     : solvedWhole(recipe, ground, how, { specks, solved });
   if (how.memory) how.memory.last = { ...edge, asked, marks, width, height };
   return edge.alpha;
+}
+
+/** Where coverage lies farther than this from all and nothing it was not sure, and is worked out anew. */
+const HALF_SURE = 0.04;
+
+/** The edge of what was covered before, worked out anew. */
+function edgeAnew(
+  way: EdgeWay,
+  ground: PickGround,
+  { before, ...how }: PickTask,
+  { specks, solved }: PickFinish,
+): Uint16Array {
+  const { width, height } = ground;
+  if (!before) throw new RangeError('There is no mask whose edge could be worked out.');
+  const band = solved ?? USUAL_BAND[way];
+  if (way === 'hard') return hardEdge(ground.level(0), before, band, how);
+  const labels = Uint8Array.from(before, (value) => (value >= 0.5 ? 1 : 0));
+  takeSpecksOut(labels, width, height, specks);
+  const said = new Uint8Array(labels.length);
+  for (let p = 0; p < said.length; p++) {
+    const value = before[p] as number;
+    const sure = value < HALF_SURE || value > 1 - HALF_SURE;
+    said[p] = sure ? MARK.none : MARK.unsure;
+  }
+  const isSoft = band > 0 ? softEdge(ground, labels, band, how) : undefined;
+  const known = knownAfterCut(labels, said, width, height, band, isSoft);
+  return solveEdge(ground.level(0), known, how);
 }
 
 type SolvedAlpha = Pick<SolvedEdge, 'known' | 'alpha'>;
@@ -103,7 +137,7 @@ function solvedWhole(
   return { known, alpha: solveEdge(ground.level(0), known, part(CUT_SHARE, 1)) };
 }
 
-type CutRecipe = Exclude<PickRecipe, { readonly by: 'reach' }>;
+type CutRecipe = Exclude<PickRecipe, { readonly by: 'reach' | 'edge' }>;
 
 /** The cut without small islands and holes; the one that was cut last is not cut again. */
 function tidyCut(recipe: CutRecipe, ground: PickGround, how: PickTask, specks: number): Uint8Array {

@@ -68,7 +68,7 @@ function seenFrom({ composition, from, owner }: GroundPlace): GraphNode {
   return from === 'composition' ? graph.root : graph.alone(owner);
 }
 
-function extentOf({ composition, holder }: GroundPlace): Size {
+function extentOf({ composition, holder }: Pick<GroundPlace, 'composition' | 'holder'>): Size {
   return maskSize(composition, holder);
 }
 
@@ -191,7 +191,10 @@ export function wholeLevel(source: string, level: number, reader: PixelReader): 
 }
 
 /** The part of the composition that a mask lies on, at the scale of one of its levels. */
-function seenRegion(place: GroundPlace, level: number): { region: Rect; scale: number } {
+export function seenRegion(
+  place: Pick<GroundPlace, 'composition' | 'holder'>,
+  level: number,
+): { region: Rect; scale: number } {
   const matrix = maskMatrix(place.composition, place.holder);
   const scale = 1 / (growthOf(matrix) * 2 ** level);
   const bounds = boundsAfter(multiply(scaling(scale, scale), matrix), {

@@ -138,7 +138,7 @@ export function lit(picture: SourceLevel, known: Uint8Array): MattePicture {
 }
 
 /** What every sample stands for in linear light. */
-function sampleLight(top: number): Float32Array {
+export function sampleLight(top: number): Float32Array {
   return Float32Array.from({ length: top + 1 }, (_, value) => decodeExactly(value / top));
 }
 

@@ -1,4 +1,10 @@
-import { COMBINE_RULES, PICKED_FROM, STROKE_MARKS, VIEW_COMPONENTS } from '../composition';
+import {
+  COMBINE_RULES,
+  EDGE_WAYS,
+  PICKED_FROM,
+  STROKE_MARKS,
+  VIEW_COMPONENTS,
+} from '../composition';
 import { RANGES } from '../ranges';
 import { LIMITS } from './limits';
 import { isPoint, rule } from './rules';
@@ -32,6 +38,7 @@ const RECIPES: Readonly<Record<string, Fields>> = {
   reach: { from, points: listOf(isReachPoint, LIMITS.marks) },
   sweep: { from, strokes: listOf(isStroke, LIMITS.marks), box: isBox },
   marks: { from, marks: listOf((value) => isStroke(value) || isFill(value), LIMITS.marks) },
+  edge: { from, way: among(EDGE_WAYS) },
   subject: {
     name: (value) => typeof value === 'string' && value.length <= LIMITS.nameLength,
     confidence: within(0, 1),
@@ -46,7 +53,7 @@ export const IsRecipe = rule(
     const fields = typeof by === 'string' ? RECIPES[by] : undefined;
     return fields !== undefined && shaped(value, { ...fields, by: () => true });
   },
-  'must say what the part was picked by: reach points, sweeps, marks, a found subject or what it was laid from',
+  'must say what the part was picked by: reach points, sweeps, marks, an edge, a found subject or what it was laid from',
 );
 
 export const IsMarkedStrokes = rule(
