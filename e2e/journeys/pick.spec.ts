@@ -37,6 +37,28 @@ test('the sky of the headland by Reach, railings included, live and editable', a
     (await agreement(bench, 'headland-noon-sky', canvas)).intersectionOverUnion,
   ).toBeGreaterThan(0.97);
 
+  await test.step('its edge is worked out within its pixels, and says when what it was worked out from has changed', async () => {
+    const before = await agreement(bench, 'headland-noon-sky', canvas);
+    await page.getByRole('button', { name: 'hard', exact: true }).click();
+    await page.getByRole('button', { name: 'Solve the edge' }).click();
+    await expect(bench.parts()).toContainText(['Reach', 'Hard edge']);
+    await bench.jobsDone();
+    const after = await agreement(bench, 'headland-noon-sky', canvas);
+    expect(after.edgeDifference).toBeLessThan(0.75 * before.edgeDifference);
+    expect(after.intersectionOverUnion).toBeGreaterThan(0.97);
+    await expect(page.getByText('of all parts before it')).toBeVisible();
+    const changed = page.getByRole('img', {
+      name: 'What Hard edge was worked out from has changed',
+    });
+    await page.getByRole('button', { name: 'Hide Reach' }).click();
+    await expect(changed).toBeVisible();
+    await page.getByRole('button', { name: 'Show Reach' }).click();
+    await expect(changed).toBeHidden();
+    await bench.undo(3);
+    await expect(bench.parts()).toHaveCount(1);
+    await page.getByRole('button', { name: 'Take Reach in hand' }).click();
+  });
+
   await test.step('a second point takes the lighter band of sea away, and is a point of its own', async () => {
     await bench.tool('Reach');
     await page.getByRole('button', { name: '+ add' }).click();
@@ -280,7 +302,7 @@ test('says when the picture under a pick has changed, and works it out again on 
     [300, 250],
     [400, 250],
   ]);
-  const changed = page.getByRole('img', { name: /^The picture under .* has changed$/ });
+  const changed = page.getByRole('img', { name: /^What .* was worked out from has changed$/ });
   await expect(changed).toHaveCount(0);
   const before = await bench.pixels();
 

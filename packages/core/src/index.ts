@@ -73,6 +73,7 @@ export { cutLikely, type Likely } from './pick/cut-likely';
 export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
+export { maskBefore, maskBeforeKey, maskBeforeNeeds } from './pick/mask-before';
 export {
   isPickRecipe,
   type PickFinish,
@@ -80,6 +81,7 @@ export {
   type PickTask,
   pick,
   softened,
+  USUAL_BAND,
 } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { type ComponentRanks, type RankedMix, rankComponents } from './pick/rank-components';

@@ -216,10 +216,11 @@ export interface Jobs {
   'stroke-drop': { ask: { stroke: string }; answer: null };
   /**
    * Works out a recipe over the whole mask of a layer; answers its tiles by `column,row`: their pairs, or the
-   * name of the one among `tiles` (those that there were before) that says the same.
+   * name of the one among `tiles` (those that there were before) that says the same. An edge is that of the parts
+   * before `part`, or of all parts where that is null.
    */
   pick: {
-    ask: PickPlace & PickFinish & { recipe: PickRecipe } & Tiled;
+    ask: PickPlace & PickFinish & { recipe: PickRecipe; part?: string | null } & Tiled;
     answer: Readonly<Record<string, Uint16Array | BlobHash>>;
   };
   /** Cuts what is likely somewhere at the picture's edges; answers its tiles by `column,row`. */

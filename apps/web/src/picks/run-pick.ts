@@ -3,12 +3,14 @@ import {
   isPickRecipe,
   type Likely,
   levelWithin,
+  maskBeforeNeeds,
   type PickRecipe,
   type SmallCoverage,
   workingLevel,
 } from '@diplex/core';
 import {
   AREA_ID,
+  type EdgeWay,
   type Layer,
   layerById,
   maskHolder,
@@ -32,6 +34,7 @@ import {
   type MaskInHand,
   maskInHand,
   startFor,
+  whyNot,
 } from '../bench/mask-in-hand';
 import { tellProblem } from '../bench/notice-store';
 import { trackWork } from '../bench/pending-work';
@@ -75,7 +78,7 @@ async function carryOut(work: PickWork): Promise<void> {
   const { recipe } = work.part;
   if (!isPickRecipe(recipe)) return;
   await inJob(work.words, async (signal, progress) => {
-    const seen = seenNow(work.target.layer, recipe.from);
+    const seen = seenNow(work.target.layer, recipe, work.isNew ? null : work.part.id);
     const tiles = await pickTiles(work, recipe, signal, progress);
     commit({ ...work, part: { ...work.part, ...seen } }, await keepTiles(tiles, signal));
   });
@@ -150,14 +153,29 @@ function cutLevels(size: Size): number[] {
   return Array.from({ length: workingLevel(ground) + 1 }, (_, level) => level);
 }
 
+/** What has to be at hand of the mask itself for an edge that is worked out anew. */
+function bringBefore(holder: Layer, recipe: PickRecipe, part: string | null) {
+  if (recipe.by !== 'edge') return pageSupply().bring([], []);
+  const { composition } = useComposition.getState();
+  const { sources, painted } = maskBeforeNeeds({ composition, holder, part });
+  return pageSupply().bring(sources, painted);
+}
+
+/** The levels that a recipe reads. */
+function levelsFor(recipe: PickRecipe, size: Size): number[] {
+  const alone = recipe.by === 'reach' || (recipe.by === 'edge' && recipe.way === 'hard');
+  return alone ? [0] : cutLevels(size);
+}
+
 async function pickTiles(
-  { target: { layer, size, matrix }, part }: PickWork,
+  { target: { layer, size, matrix }, part, isNew }: PickWork,
   recipe: PickRecipe,
   signal: AbortSignal,
   onProgress: (done: number) => void,
 ): Promise<Readonly<Record<string, Uint16Array | string>>> {
-  const levels = recipe.by === 'reach' ? [0] : cutLevels(size);
-  const letGo = await bringGround(layer, recipe.from, levels);
+  const before = isNew ? null : part.id;
+  const letGo = await bringGround(layer, recipe.from, levelsFor(recipe, size));
+  const letMaskGo = await bringBefore(layer, recipe, before);
   try {
     const onDraft = ({ width, height, step, data }: SmallCoverage) => {
       const image = coverageImage(width, height, (p) => (data[p] as number) / 255);
@@ -168,14 +186,33 @@ async function pickTiles(
     return await pageEngine().run(
       'pick',
       {
-        ...{ ...pickPlace(layer.id), recipe },
+        ...{ ...pickPlace(layer.id), recipe, part: before },
         ...{ specks: part.specks ?? 0, solved: part.solved ?? null, tiles: part.tiles },
       },
       options,
     );
   } finally {
     letGo();
+    letMaskGo();
   }
+}
+
+/** Works the edge of all parts of the mask in hand out anew, as a part at the end of them. */
+export function solveWholeEdge(way: EdgeWay, band: number): void {
+  queuePick(() => {
+    const target = maskInHand();
+    if (!target?.mask || target.mask.parts.length === 0) return null;
+    const problem = whyNot(target);
+    if (problem) {
+      tellProblem(problem);
+      return null;
+    }
+    const recipe = { by: 'edge' as const, from: 'layer' as const, way };
+    const name = way === 'hard' ? 'Hard edge' : 'Solved edge';
+    const made = { ...newPickedPart(target, name, recipe), combine: 'replace' as const };
+    const words = `Solving the edge of ${target.mask.name}, ${Math.round(band)} px`;
+    return { words, target, isNew: true, part: { ...made, solved: band } };
+  });
 }
 
 /** Cuts what is likely at the layer's edges and makes a part of it. */

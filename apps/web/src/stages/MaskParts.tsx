@@ -79,6 +79,7 @@ function factOf(part: MaskPart): string {
 function recipeFact(recipe: Recipe): string {
   if (recipe.by === 'reach') return counted(recipe.points.length, 'point');
   if (recipe.by === 'marks') return counted(recipe.marks.length, 'mark');
+  if (recipe.by === 'edge') return recipe.way;
   if (recipe.by === 'laid') return `from ${recipe.of}`;
   if (recipe.by === 'subject') return `${Math.round(recipe.confidence * 100)} % sure`;
   return recipe.box && recipe.strokes.length === 0
@@ -202,7 +203,7 @@ function PartRow({ layer, mask, part }: PartRowProps) {
         <IconRefreshAlert
           size={15}
           role="img"
-          aria-label={`The picture under ${part.name} has changed`}
+          aria-label={`What ${part.name} was worked out from has changed`}
           className="text-primary"
         />
       )}

@@ -1,4 +1,4 @@
-import { isPickRecipe } from '@diplex/core';
+import { isPickRecipe, USUAL_BAND } from '@diplex/core';
 import {
   FALLOFFS,
   type Layer,
@@ -53,19 +53,21 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
       <OutdatedNote layer={layer} part={part} />
       {part.recipe.by === 'reach' && <ReachRows part={part} points={part.recipe.points} />}
       {part.recipe.by !== 'reach' && <SolveRows part={part} />}
-      <Section title="Specks and holes" aside={part.name}>
-        <Amount
-          label="Under"
-          value={part.specks ?? 0}
-          min={0}
-          max={20_000}
-          step={1}
-          unit="px"
-          curve={3}
-          onTry={() => undefined}
-          onSet={(specks) => finishPick({ specks })}
-        />
-      </Section>
+      {!(part.recipe.by === 'edge' && part.recipe.way === 'hard') && (
+        <Section title="Specks and holes" aside={part.name}>
+          <Amount
+            label="Under"
+            value={part.specks ?? 0}
+            min={0}
+            max={20_000}
+            step={1}
+            unit="px"
+            curve={3}
+            onTry={() => undefined}
+            onSet={(specks) => finishPick({ specks })}
+          />
+        </Section>
+      )}
     </>
   );
 }
@@ -74,13 +76,19 @@ export function PartRecipe({ layer }: { readonly layer: Layer }) {
 function OutdatedNote({ layer, part }: { readonly layer: Layer; readonly part: PickedPart }) {
   if (!useOutdated(layer, part)) return null;
   return (
-    <Section name="outdated" title={part.name} aside="picture has changed">
+    <Section
+      name="outdated"
+      title={part.name}
+      aside={part.recipe.by === 'edge' ? 'outdated' : 'picture has changed'}
+    >
       <p className="mb-1.5 text-[12px] text-quiet">
-        It was worked out from a picture that looks otherwise now or lies elsewhere under the mask.
+        {part.recipe.by === 'edge'
+          ? 'The parts before it, or the picture under the mask, are not what it was worked out from.'
+          : 'It was worked out from a picture that looks otherwise now or lies elsewhere under the mask.'}
       </p>
       <PlainButton
         words="Work out again"
-        hint="From the same marks, on the picture as it is now"
+        hint="Anew, from the picture and the mask as they are now"
         icon={IconRefresh}
         onPress={() => finishPick()}
       />
@@ -88,15 +96,16 @@ function OutdatedNote({ layer, part }: { readonly layer: Layer; readonly part: P
   );
 }
 
-const USUAL_BAND = 40;
-
 /** The unsure band along a cut, and whether its alpha is solved. */
 function SolveRows({ part }: { readonly part: PickedPart }) {
   const [chosen, choose] = useState<number | null>(null);
-  const band = chosen ?? part.solved ?? USUAL_BAND;
+  const { recipe } = part;
+  const ofMask = recipe.by === 'edge';
+  const band = chosen ?? part.solved ?? USUAL_BAND[ofMask ? recipe.way : 'hairs'];
   const solved = part.solved !== undefined && part.solved !== null;
+  const found = ofMask ? 'of all parts before it' : solved ? 'solved' : 'as it was cut';
   return (
-    <Section title="Edge band" aside={solved ? 'solved' : 'as it was cut'}>
+    <Section title="Edge band" aside={found}>
       <Amount
         label="Width"
         value={band}
@@ -113,12 +122,14 @@ function SolveRows({ part }: { readonly part: PickedPart }) {
           hint="Works out how far each pixel of the band, and what is marked as unsure, belongs to the thing"
           onPress={() => finishPick({ solved: band })}
         />
-        <PlainButton
-          words="As cut"
-          hint="Goes back to the plain cut; the marks stay"
-          disabled={!solved}
-          onPress={() => finishPick({ solved: null })}
-        />
+        {!ofMask && (
+          <PlainButton
+            words="As cut"
+            hint="Goes back to the plain cut; the marks stay"
+            disabled={!solved}
+            onPress={() => finishPick({ solved: null })}
+          />
+        )}
       </div>
     </Section>
   );

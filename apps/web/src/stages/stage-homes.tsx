@@ -33,6 +33,7 @@ import { ShapeSection } from './ShapeSection';
 import type { PanelProps, StageHome } from './stage-home';
 import { optionsAt, sectionAt, sentenceAt } from './tool-panels';
 import { WarpRows } from './WarpRows';
+import { WholeEdgeSection } from './WholeEdgeSection';
 
 // Charts are large and wanted only here.
 const EdgeCheckSection = lazy(async () => ({
@@ -94,6 +95,7 @@ const cut: StageHome = {
     ToolSection,
     ({ holder }) => holder && <MaskParts layer={holder} />,
     ({ holder }) => holder && <PartRecipe layer={holder} />,
+    ({ holder }) => holder && <WholeEdgeSection layer={holder} />,
     PartEdge,
     EdgeCheck,
     ({ holder }) => holder && <MaskShelf layer={holder} />,

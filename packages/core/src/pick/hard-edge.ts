@@ -1,4 +1,5 @@
 import type { Size } from '@diplex/document';
+import { boxMean } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { grown, type Region } from '../matting/unsure-region';
@@ -9,7 +10,7 @@ import { sampleLight } from './solve-edge';
 const TOP = 65_535;
 
 /** The picture is worked on in tiles of this side. */
-const TILE = 256;
+const TILE = 512;
 
 /** Colours of a side are gathered this far beyond the band, in pixels. */
 const GATHERED = 7;
@@ -21,8 +22,8 @@ const SURE_BEYOND = 1.6;
 const THIN = 7;
 const UNMIXED = 0.82;
 
-/** Sides whose colours lie nearer to each other than this, in linear light, say nothing about what is mixed. */
-const LEAST_APART = 0.02;
+/** Sides whose colours lie nearer than this, in linear light, say nothing about what is mixed; wholly from the second on. */
+const [LEAST_APART, FAR_APART] = [0.02, 0.09];
 
 /** From this far from the edge on, in pixels, what was cut is believed again, and wholly at the end of the band. */
 const BELIEVED_FROM = 1.5;
@@ -110,42 +111,39 @@ function partAround(
 
 type Rgb = [number, number, number];
 
+/** The mean colours of what is surely of one side around every place, and how much of that there is. */
+interface SureColours {
+  readonly weight: Float32Array;
+  readonly planes: readonly [Float32Array, Float32Array, Float32Array];
+}
+
 /**
- * The mean colour of what is surely of one side near a place: the nearer the more.
+ * Means of what is surely of one side around every place, the nearer the more: boxes over boxes.
  * @param side 1 for inside, -1 for outside
- * @returns how much was found; `into` is changed where that is more than nothing
  */
-function sureColour(
-  part: Part,
-  x: number,
-  y: number,
+function sureColours(
+  { width, height, linear, off }: Part,
   side: number,
   half: number,
-  into: Rgb,
-): number {
-  const { width, height, linear, off } = part;
-  const reach = Math.ceil(half + GATHERED);
+): SureColours {
   const sure = Math.min(half, SURE_BEYOND);
-  let [r, g, b, all] = [0, 0, 0, 0];
-  for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++) {
-    for (let u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) {
-      const p = v * width + u;
-      if ((off[p] as number) * side < sure) continue;
-      const away = (u - x) ** 2 + (v - y) ** 2;
-      if (away > reach * reach) continue;
-      const weight = 1 / (4 + away);
-      all += weight;
-      r += weight * (linear[p * 3] as number);
-      g += weight * (linear[p * 3 + 1] as number);
-      b += weight * (linear[p * 3 + 2] as number);
-    }
-  }
-  if (all > 0) {
-    into[0] = r / all;
-    into[1] = g / all;
-    into[2] = b / all;
-  }
-  return all;
+  const reach = Math.max(1, Math.round((half + GATHERED) / 2));
+  const own = off.map((away) => (away * side >= sure ? 1 : 0));
+  const around = (plane: Float32Array) =>
+    boxMean(boxMean(plane, width, height, reach), width, height, reach);
+  const plane = (c: number) => around(own.map((is, p) => is * (linear[p * 3 + c] as number)));
+  return { weight: around(own), planes: [plane(0), plane(1), plane(2)] };
+}
+
+/** Where so little of a side lies near, it is told otherwise. */
+const LEAST_NEAR = 1e-5;
+
+/** The mean colour of a side near a pixel; false where nothing of it is near. */
+function sureColour({ weight, planes }: SureColours, p: number, into: Rgb): boolean {
+  const all = weight[p] as number;
+  if (all < LEAST_NEAR) return false;
+  for (let c = 0; c < 3; c++) into[c as 0] = (planes[c as 0][p] as number) / all;
+  return true;
 }
 
 const square = (linear: Float32Array, p: number, to: Rgb) =>
@@ -198,57 +196,45 @@ function workOut(
   picture: Size,
 ): void {
   const { width, linear, off, cut } = part;
-  const [inside, outside]: [Rgb, Rgb] = [
-    [0, 0, 0],
-    [0, 0, 0],
-  ];
+  const [within, beyond] = [sureColours(part, 1, half), sureColours(part, -1, half)];
+  const inside: Rgb = [0, 0, 0];
+  const outside: Rgb = [0, 0, 0];
   for (let y = tile.y; y < tile.y + tile.height; y++) {
     for (let x = tile.x; x < tile.x + tile.width; x++) {
       const [u, v] = [x - around.x, y - around.y];
       const p = v * width + u;
       const away = Math.abs(off[p] as number);
       if (away >= half) continue;
-      if (!bothSides(part, u, v, half, inside, outside)) continue;
+      const [has, lacks] = [sureColour(within, p, inside), sureColour(beyond, p, outside)];
+      if (!has && !(lacks && thinColour(part, u, v, 1, outside, inside))) continue;
+      if (!lacks && !thinColour(part, u, v, -1, inside, outside)) continue;
+      const trust = trustIn(inside, outside);
+      if (trust === 0) continue;
       const found = mixedShare(linear, p, inside, outside);
-      if (found === null) continue;
       const t = Math.max(
         0,
         Math.min(1, (away - BELIEVED_FROM) / Math.max(0.5, half - BELIEVED_FROM)),
       );
-      const believed = t * t * (3 - 2 * t);
+      const believed = 1 - trust * (1 - t * t * (3 - 2 * t));
       const was = (off[p] as number) > 0 ? Math.max(cut[p] as number, 0.5) : (cut[p] as number);
       out[y * picture.width + x] = Math.round(TOP * (found + believed * (was - found)));
     }
   }
 }
 
-/** The colours of both sides at a place; false where one of them cannot be told. */
-function bothSides(
-  part: Part,
-  x: number,
-  y: number,
-  half: number,
-  inside: Rgb,
-  outside: Rgb,
-): boolean {
-  const [within, beyond] = [
-    sureColour(part, x, y, 1, half, inside),
-    sureColour(part, x, y, -1, half, outside),
-  ];
-  if (within > 0 && beyond > 0) return true;
-  if (within === 0 && beyond === 0) return false;
-  return within === 0
-    ? thinColour(part, x, y, 1, outside, inside)
-    : thinColour(part, x, y, -1, inside, outside);
+/** How much is said by what both sides look like: nothing where they look alike. */
+function trustIn(inside: Rgb, outside: Rgb): number {
+  const apart = Math.hypot(inside[0] - outside[0], inside[1] - outside[1], inside[2] - outside[2]);
+  return Math.max(0, Math.min(1, (apart - LEAST_APART) / (FAR_APART - LEAST_APART)));
 }
 
-/** How much of a pixel's colour is that of the inside, 0..1; null where both sides look alike. */
-function mixedShare(linear: Float32Array, p: number, inside: Rgb, outside: Rgb): number | null {
+/** How much of a pixel's colour is that of the inside, 0..1. */
+function mixedShare(linear: Float32Array, p: number, inside: Rgb, outside: Rgb): number {
   let [along, long] = [0, 0];
   for (let c = 0; c < 3; c++) {
     const way = (inside[c as 0] as number) - (outside[c as 0] as number);
     along += way * ((linear[p * 3 + c] as number) - (outside[c as 0] as number));
     long += way * way;
   }
-  return long < LEAST_APART ** 2 ? null : Math.max(0, Math.min(1, along / long));
+  return Math.max(0, Math.min(1, along / long));
 }

@@ -2,6 +2,7 @@ import {
   coverageTiles,
   cropLevel,
   cutLikely,
+  maskBefore,
   pick,
   rankComponents,
   reachMap,
@@ -9,6 +10,9 @@ import {
   snapLine,
   softened,
 } from '@diplex/core';
+import { maskHolder } from '@diplex/document';
+import type { PickPlace } from '../protocol';
+import type { WorkerPixels } from '../worker-pixels';
 import { handOver, type JobHandler } from './job-handler';
 import { groundFor } from './pick-grounds';
 
@@ -20,7 +24,8 @@ export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress, dr
   const { width, height } = ground;
   const onCoarse = (alpha: Float32Array) =>
     draft(smallCoverage(alpha, { width, height }, COARSE_SIDE));
-  const how = { stopped, onProgress: progress, onCoarse, memory };
+  const before = ask.recipe.by === 'edge' ? coveredBefore(ask, pixels) : undefined;
+  const how = { stopped, onProgress: progress, onCoarse, memory, ...(before && { before }) };
   const coverage = pick(ask.recipe, ground, how, ask);
   const made = coverageTiles(coverage, ground.width, ground.height);
   const tiles = Object.entries(made).map(([key, pairs]) => {
@@ -30,6 +35,17 @@ export const pickJob: JobHandler<'pick'> = (ask, { pixels, stopped, progress, dr
   });
   return handOver(Object.fromEntries(tiles));
 };
+
+/** What the parts before one cover. */
+function coveredBefore(
+  { composition: key, layer, part }: PickPlace & { readonly part?: string | null },
+  pixels: WorkerPixels,
+): Float32Array {
+  const composition = pixels.composition(key);
+  const holder = maskHolder(composition, layer);
+  if (!holder) throw new Error('That layer is no longer in the composition.');
+  return maskBefore({ composition, holder, part: part ?? null }, pixels);
+}
 
 function alike(before: Uint16Array, after: Uint16Array): boolean {
   return before.every((sample, i) => sample === after[i]);
