@@ -2,8 +2,10 @@ import './style/theme.css';
 import { useEffect } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Outlet, RouterProvider, useNavigate } from 'react-router';
+import { setBlobKeeper } from './bench/blob-uploads';
 import { setPageNavigation } from './bench/page-navigation';
 import { useSettings } from './bench/settings-store';
+import { forgetBlob, keepBlob } from './bench/unsaved';
 import { Notices } from './frame/Notices';
 import { Bench } from './stages/Bench';
 import { StartPage } from './start/StartPage';
@@ -33,6 +35,8 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+setBlobKeeper({ keep: keepBlob, forget: forgetBlob });
 
 const root = document.getElementById('root');
 if (root) createRoot(root).render(<RouterProvider router={router} />);

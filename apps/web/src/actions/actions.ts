@@ -4,8 +4,10 @@ import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { takeTool, toolInHand, useHand } from '../bench/hand-store';
+import { useJobs } from '../bench/job-store';
 import { maskInHand } from '../bench/mask-in-hand';
 import { goToStage } from '../bench/navigation';
+import { useNotices } from '../bench/notice-store';
 import { workPending, workSettled } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
 import { STAGE_TOOLS, type StageToolName } from '../bench/stage-tools';
@@ -90,7 +92,7 @@ function toolsOf(stage: StageName): readonly Action[] {
   return STAGE_TOOLS[stage].flatMap((name: StageToolName) => {
     const { tray } = TOOLS[name];
     const run = () => {
-      cancelTool();
+      restTool();
       takeTool(stage, name);
     };
     if (!tray) return [];
@@ -103,6 +105,27 @@ function toolsOf(stage: StageName): readonly Action[] {
 function cancelTool(): void {
   const tool = toolInHand(useHand.getState());
   if (tool) TOOLS[tool].tool.cancel();
+}
+
+/** Has what the tool in hand is drawing wait, or leaves it. */
+function restTool(): void {
+  const name = toolInHand(useHand.getState());
+  if (!name) return;
+  const { tool } = TOOLS[name];
+  if (tool.rest) tool.rest();
+  else tool.cancel();
+}
+
+/** Takes back the last bit of what is being drawn. */
+function drawnBack(): boolean {
+  const name = toolInHand(useHand.getState());
+  const tool = name && TOOLS[name].tool;
+  return Boolean(tool?.stepForth && tool.stepBack?.());
+}
+
+function drawnForth(): boolean {
+  const name = toolInHand(useHand.getState());
+  return Boolean(name && TOOLS[name].tool.stepForth?.());
 }
 
 export const CUT_TOOLS = toolsOf('cut');
@@ -462,20 +485,40 @@ function afterWork(step: () => void): () => void {
   return () => void workSettled().then(step);
 }
 
+/** Whether something is being drawn that has not become a step yet. */
+function isDrawing(): boolean {
+  const { draft } = useHand.getState();
+  return draft !== null && draft.kind !== 'coverage';
+}
+
+/** Calls off the newest work that would become a step, and says so. */
+function calledOff(): boolean {
+  const job = useJobs.getState().running.findLast(({ becomes }) => becomes === 'a step');
+  if (!job) return false;
+  job.stop();
+  useNotices.getState().tell({ kind: 'information', words: `Called off: ${job.words}` });
+  return true;
+}
+
 const COMPOSITION_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'undo', words: 'Undo', group: 'Composition', keys: ['$mod+z'], icon: IconArrowBackUp },
-    able: () => useComposition.getState().history.position > 0 || workPending(),
-    run: afterWork(() => useComposition.getState().undo()),
+    able: () => useComposition.getState().history.position > 0 || workPending() || isDrawing(),
+    run() {
+      if (drawnBack() || calledOff()) return;
+      afterWork(() => useComposition.getState().undo())();
+    },
   },
   {
     ...{ id: 'redo', words: 'Redo', group: 'Composition', keys: ['$mod+Shift+z'] },
     icon: IconArrowForwardUp,
     able() {
       const { history } = useComposition.getState();
-      return history.position < history.entries.length;
+      return history.position < history.entries.length || isDrawing();
     },
-    run: afterWork(() => useComposition.getState().redo()),
+    run() {
+      if (!drawnForth()) afterWork(() => useComposition.getState().redo())();
+    },
   },
   {
     ...{ id: 'save', words: 'Save now', group: 'Composition', keys: ['$mod+s'] },
@@ -514,7 +557,8 @@ const WINDOW_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'leave', words: 'Leave what is being drawn', group: 'Window', keys: ['Escape'] },
     run() {
-      cancelTool();
+      if (isDrawing()) cancelTool();
+      else if (!calledOff()) cancelTool();
     },
   },
 ];

@@ -93,7 +93,7 @@ describe('autosave', () => {
       order.push('composition');
       return saved(2);
     });
-    sendBlob('tile', new Uint8Array(3));
+    void sendBlob('tile', new Uint8Array(3));
     rename('One');
     await vi.advanceTimersByTimeAsync(2000);
     expect(order).toEqual(['tile', 'composition']);
@@ -102,7 +102,7 @@ describe('autosave', () => {
   it('does not save the composition when a blob cannot be sent', async () => {
     const put = vi.spyOn(server, 'putBlob').mockRejectedValueOnce(new ServerProblem(507, 'full'));
     const save = vi.spyOn(server, 'saveComposition').mockResolvedValue(saved(2));
-    sendBlob('tile', new Uint8Array(3));
+    void sendBlob('tile', new Uint8Array(3));
     rename('One');
     await vi.advanceTimersByTimeAsync(1500);
     expect(save).not.toHaveBeenCalled();

@@ -4,6 +4,7 @@ import { server } from '../link/server';
 import { sendWaitingBlobs } from './blob-uploads';
 import { useComposition } from './composition-store';
 import { workSettled } from './pending-work';
+import { isKept, keepUnsaved } from './unsaved';
 
 /** A change is saved after this pause, and at the latest after LONGEST_WAIT, both in milliseconds. */
 const PAUSE = 500;
@@ -59,6 +60,12 @@ export function flush(): Promise<void> {
   return saving;
 }
 
+/** Saves soon what was not saved when the page was left. */
+export function saveSoon(): void {
+  useComposition.getState().setSaved({ savedState: { kind: 'changed' } });
+  schedule();
+}
+
 /** Saves every change of the open composition soon after it was made. Returns a way to end it. */
 export function startAutosave(): () => void {
   const stopWatching = useComposition.subscribe((now, before) => {
@@ -67,12 +74,14 @@ export function startAutosave(): () => void {
     if (now.savedState.kind === 'saved') now.setSaved({ savedState: { kind: 'changed' } });
     schedule();
   });
+  const stopKeeping = keepUnsaved();
   const warn = (event: BeforeUnloadEvent) => {
-    if (unsaved()) event.preventDefault();
+    if (unsaved() && !isKept()) event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
   return () => {
     stopWatching();
+    stopKeeping();
     window.removeEventListener('beforeunload', warn);
     void flush();
   };

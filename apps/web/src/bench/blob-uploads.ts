@@ -5,9 +5,26 @@ const AT_ONCE = 6;
 
 const waiting = new Map<string, Uint8Array>();
 
-/** Sends a blob; until it has arrived, no composition that names it is saved. */
-export function sendBlob(hash: string, bytes: Uint8Array): void {
+/** What else is done with blobs while they wait. */
+interface Keeper {
+  keep(hash: string, bytes: Uint8Array): Promise<void>;
+  forget(hash: string): Promise<void>;
+}
+
+let keeper: Keeper | null = null;
+
+/** Has blobs kept elsewhere, too, until they have arrived. */
+export function setBlobKeeper(next: Keeper | null): void {
+  keeper = next;
+}
+
+/**
+ * Sends a blob; until it has arrived, no composition that names it is saved.
+ * @returns when it is kept, so that a reload does not lose it
+ */
+export async function sendBlob(hash: string, bytes: Uint8Array): Promise<void> {
   waiting.set(hash, bytes);
+  await keeper?.keep(hash, bytes);
 }
 
 /** Whether a blob has not arrived at the server yet. */
@@ -23,6 +40,7 @@ export async function sendWaitingBlobs(): Promise<void> {
       const bytes = waiting.get(hash);
       if (bytes) await server.putBlob(hash, bytes);
       waiting.delete(hash);
+      void keeper?.forget(hash);
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, lane));

@@ -40,7 +40,8 @@ export interface OpenComposition {
 }
 
 interface CompositionStore extends OpenComposition {
-  open(loaded: LoadedComposition): void;
+  /** @param unsaved what was never saved of it */
+  open(loaded: LoadedComposition, unsaved?: Pick<LoadedComposition, 'document' | 'history'>): void;
   /** Carries an operation out as one step; a refusal is told and changes nothing. */
   perform<Args>(operation: Operation<Args>, args: Args): boolean;
   /** Several operations as one step of the history with these words, all or none. */
@@ -77,10 +78,11 @@ export const useComposition = create<CompositionStore>((set, get) => ({
   opened: BLANK,
   savedState: { kind: 'saved', at: '' },
 
-  open({ id, revision, document, history, updatedAt }) {
-    const composition = validateComposition(document);
+  open({ id, revision, document, history: savedHistory, updatedAt }, unsaved) {
+    const composition = validateComposition(unsaved?.document ?? document);
+    const history = unsaved?.history ?? savedHistory;
     set({
-      ...{ id, revision, composition, history, savedHistory: history, preview: null },
+      ...{ id, revision, composition, history, savedHistory, preview: null },
       ...{ opened: composition, savedState: { kind: 'saved', at: updatedAt } },
     });
   },

@@ -8,6 +8,8 @@ export interface RunningJob {
   readonly progress: number;
   readonly secondsLeft: number | null;
   readonly stop: () => void;
+  /** Whether it ends in a step of the history: then undo calls it off. */
+  readonly becomes?: 'a step';
 }
 
 interface Jobs {

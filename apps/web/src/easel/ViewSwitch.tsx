@@ -21,7 +21,7 @@ const BACKDROP_WORDS: Readonly<Record<Backdrop, string>> = {
   white: 'White',
   colour: 'Colour',
   complement: 'Complement',
-  composition: 'Composition',
+  composition: 'Scene',
 };
 
 function KeyButton({ letter, words, run }: { letter: string; words: string; run: () => void }) {

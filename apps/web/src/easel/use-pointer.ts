@@ -179,8 +179,10 @@ export function usePointer(area: RefObject<HTMLDivElement | null>, tool: ToolNam
     window.addEventListener('keydown', keyDown);
     window.addEventListener('keyup', keyUp);
     window.addEventListener('blur', away);
+    inHand?.resume?.();
     return () => {
-      inHand?.cancel();
+      if (inHand?.rest) inHand.rest();
+      else inHand?.cancel();
       away();
       box.removeEventListener('contextmenu', menu);
       box.removeEventListener('pointerdown', down);

@@ -31,7 +31,7 @@ async function keepTile(pairs: Uint16Array, signal: AbortSignal): Promise<string
   try {
     const ask = { pairs: held.samples };
     const { hash, png } = await engine.run('encode-tile', ask, { priority: KEEPING, signal });
-    sendBlob(hash, png);
+    await sendBlob(hash, png);
     if (!pageSupply().keepPainted(hash, held)) void engine.retire([held]);
     return hash;
   } catch (error) {

@@ -84,6 +84,15 @@ async function carryOut(work: PickWork): Promise<void> {
   });
 }
 
+/** Nothing is said of the time left before this much has passed, in milliseconds, and this share is done. */
+const [TELL_AFTER, TELL_FROM] = [1500, 0.08];
+
+/** About how long work will take that took so long for a share of it. */
+function secondsLeft(taken: number, done: number): number | null {
+  if (taken < TELL_AFTER || done < TELL_FROM) return null;
+  return Math.max(1, Math.round(((taken / done) * (1 - done)) / 1000));
+}
+
 /** Runs long work in the job line; a failure is told and leaves nothing behind. */
 export async function inJob(
   words: string,
@@ -91,10 +100,12 @@ export async function inJob(
 ): Promise<void> {
   const id = newId();
   const stop = new AbortController();
+  const began = performance.now();
   const progress = (done: number) =>
-    useJobs
-      .getState()
-      .put({ id, words, progress: done, secondsLeft: null, stop: () => stop.abort() });
+    useJobs.getState().put({
+      ...{ id, words, progress: done, becomes: 'a step' as const, stop: () => stop.abort() },
+      secondsLeft: secondsLeft(performance.now() - began, done),
+    });
   progress(0);
   try {
     await doing(stop.signal, progress);
@@ -106,11 +117,22 @@ export async function inJob(
   }
 }
 
+/** Whether the mask, or the layer, that something was worked out for is still there. */
+function isThere({ layer, mask }: MaskInHand): boolean {
+  const { composition } = useComposition.getState();
+  const holder = layer.id === AREA_ID || maskHolder(composition, layer.id) !== undefined;
+  return holder && (!mask || composition.masks[mask.id] !== undefined);
+}
+
 function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string, string>>): void {
   if (isNew) {
+    if (!isThere(target)) return;
     commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'));
     return;
   }
+  const { masks } = useComposition.getState().composition;
+  // What it was worked out for may be gone by now; then there is nothing to be said.
+  if (!masks[target.mask?.id ?? '']?.parts.some(({ id }) => id === part.id)) return;
   const args = {
     mask: target.mask?.id ?? '',
     part: part.id,

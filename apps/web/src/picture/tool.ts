@@ -23,4 +23,10 @@ export interface Tool {
   commit?(): void;
   /** Backspace: take the last bit of it back. Returns whether there was one. */
   stepBack?(): boolean;
+  /** Redo: put back what was taken back of it. Returns whether there was something. */
+  stepForth?(): boolean;
+  /** Another tool is taken: what is unfinished waits; it is left when this is missing. */
+  rest?(): void;
+  /** It is in hand again: what waited is shown. */
+  resume?(): void;
 }

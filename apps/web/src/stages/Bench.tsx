@@ -6,16 +6,19 @@ import { bindKeys } from '../actions/keyboard';
 import { layPictureOver } from '../actions/lay-over';
 import { addSourceAsLayer, fillAreaWith, layerInHand } from '../actions/layer-commands';
 import { putSourceBehind } from '../actions/put-behind';
-import { flush, startAutosave } from '../bench/autosave';
+import { flush, saveSoon, startAutosave } from '../bench/autosave';
+import { sendWaitingBlobs } from '../bench/blob-uploads';
 import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { pageSupply } from '../bench/engine';
 import { toolInHand, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
 import { setStageNavigation } from '../bench/navigation';
+import { useNotices } from '../bench/notice-store';
 import { useSamples } from '../bench/samples-store';
 import { useShelf } from '../bench/shelf-store';
 import { isStage, type StageName } from '../bench/stages';
+import { bringBackBlobs, forgetUnsaved, unsavedOf } from '../bench/unsaved';
 import { useWindow } from '../bench/window-store';
 import { borrowFrom } from '../chain/borrow-look';
 import { StepSearch } from '../chain/StepSearch';
@@ -60,10 +63,16 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
     const load = async () => {
       // What was changed on the bench before must be saved before anything is loaded.
       await flush();
+      // Tiles that never arrived go first: what was not saved names them.
+      await bringBackBlobs();
+      await sendWaitingBlobs().catch(() => undefined);
       const [loaded] = await Promise.all([server.composition(id), useShelf.getState().load()]);
       if (gone) return;
+      const unsaved = unsavedOf(loaded);
       if (useComposition.getState().id !== id) pageSupply().forget();
-      useComposition.getState().open(loaded);
+      useComposition.getState().open(loaded, unsaved.kind === 'found' ? unsaved : undefined);
+      if (unsaved.kind === 'found') saveSoon();
+      if (unsaved.kind === 'passed over') tellPassedOver(id);
       useCompare.getState().set({ way: 'held', before: null });
       useSamples.getState().clear();
       const { composition } = useComposition.getState();
@@ -82,6 +91,16 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
     };
   }, [id]);
   return { ready: opened === id, problem };
+}
+
+/** Says that something was kept that does not fit what the server has now. */
+function tellPassedOver(id: string): void {
+  useNotices.getState().tell({
+    kind: 'problem',
+    words:
+      'Changes that were made here and never saved do not fit any more: the composition was saved from elsewhere since. They are kept until you drop them.',
+    action: { words: 'Drop them', run: () => forgetUnsaved(id) },
+  });
 }
 
 /** The bench on which one composition lies, at one of its stages. */

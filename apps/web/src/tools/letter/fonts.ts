@@ -65,7 +65,7 @@ export async function bringFont(file: File): Promise<LetterFont> {
   const { family } = readFont(bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const hash = [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-  sendBlob(hash, bytes);
+  await sendBlob(hash, bytes);
   await server.putBlob(hash, bytes);
   const font = { family: family || file.name.replace(/\.\w+$/, ''), file: hash };
   useOwnFonts.getState().add(font);

@@ -9,6 +9,7 @@ import {
   type Point,
   transform,
 } from '@diplex/document';
+import { useComposition } from '../../bench/composition-store';
 import { pageEngine } from '../../bench/engine';
 import { useHand } from '../../bench/hand-store';
 import {
@@ -45,6 +46,10 @@ function stray(): number {
 /** Draws an outline: corner by corner with clicks, freehand by dragging, or both in turn. */
 class OutlineTool implements Tool {
   private points: OutlinePoint[] = [];
+  /** Points that were taken back, the last one first. */
+  private taken: OutlinePoint[] = [];
+  /** The composition that it is drawn on. */
+  private on: string | null = null;
   private pressed: Point | null = null;
   private run: Point[] = [];
 
@@ -53,6 +58,8 @@ class OutlineTool implements Tool {
     if (reason) return tellProblem(reason);
     this.pressed = { x: at.x, y: at.y };
     this.run = [this.pressed];
+    this.taken = [];
+    this.on = useComposition.getState().id;
   }
 
   move(through: readonly PointerSample[]): void {
@@ -93,16 +100,37 @@ class OutlineTool implements Tool {
 
   cancel(): void {
     this.points = [];
+    this.taken = [];
     this.run = [];
     this.pressed = null;
     useHand.getState().take({ draft: null });
   }
 
   stepBack(): boolean {
-    if (this.points.length === 0) return false;
-    this.points.pop();
+    const last = this.points.pop();
+    if (!last) return false;
+    this.taken.push(last);
     this.show(this.points.at(-1) ?? null);
     return true;
+  }
+
+  stepForth(): boolean {
+    const next = this.taken.pop();
+    if (!next) return false;
+    this.points.push(next);
+    this.show(next);
+    return true;
+  }
+
+  rest(): void {
+    this.run = [];
+    this.pressed = null;
+    useHand.getState().take({ draft: null });
+  }
+
+  resume(): void {
+    if (this.on !== useComposition.getState().id) this.cancel();
+    else if (this.points.length > 0) this.show(this.points.at(-1) ?? null);
   }
 
   commit(): void {

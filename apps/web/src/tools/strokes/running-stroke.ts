@@ -223,7 +223,7 @@ export class RunningStroke {
           const ask = { pairs: held.samples };
           const { hash, png } = await pageEngine().run('encode-tile', ask, options);
           tiles[key] = hash;
-          sendBlob(hash, png);
+          await sendBlob(hash, png);
           if (pageSupply().keepPainted(hash, held)) kept.add(held);
           if (entries.length > MANY_TILES) show();
         }),

@@ -1,0 +1,124 @@
+import { expect, type Page, test } from '@playwright/test';
+import { BenchPage, copyOf, wallToCut } from '../support/bench';
+import { card, worst } from '../support/chain';
+
+/** What undo would take back, in words. */
+const undone = (page: Page) => page.getByRole('button', { name: /^Undo/ }).getAttribute('title');
+
+const POSTER = 'The Kettle Comet, poster A';
+
+test('an unfinished outline has its own undo, and waits while another tool is in hand', async ({
+  page,
+}) => {
+  const bench = await wallToCut(page, 'Journey: unfinished outline');
+  const step = await undone(page);
+  await bench.tool('Outline');
+  const corners = await bench.onScreen([
+    [300, 300],
+    [700, 300],
+    [700, 700],
+    [1200, 900],
+  ]);
+  for (const { x, y } of corners) await page.mouse.click(x, y);
+
+  await test.step('undo takes corners back, redo brings them again, and no step is undone', async () => {
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+Shift+z');
+    expect(await undone(page)).toBe(step);
+  });
+
+  await test.step('another tool is taken and put back, and Enter loses nothing', async () => {
+    await page.keyboard.press('r');
+    await page.keyboard.press('q');
+    await page.keyboard.press('Enter');
+    await expect(bench.parts()).toContainText(['3 points']);
+  });
+
+  await test.step('after that undo takes the outline itself back', async () => {
+    await page.keyboard.press('Control+z');
+    await expect(bench.parts()).toHaveCount(0);
+  });
+});
+
+test('a solve is called off by undo and by Escape, and what is deleted meanwhile ends it', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, POSTER, 'Journey: called off');
+  await page.goto(`/c/${id}/cut`);
+  await bench.settled();
+  await card(page, 'Keeper').click();
+  await page
+    .getByRole('button', { name: /^Take .* in hand$/ })
+    .first()
+    .click();
+  const parts = await bench.parts().count();
+  const step = await undone(page);
+  const solve = async () => {
+    await bench.amount('Width', 120);
+    await page.getByRole('button', { name: /^Solve/ }).click();
+    await expect(page.getByTestId('job-line')).toBeVisible();
+  };
+
+  for (const key of ['Control+z', 'Escape']) {
+    await test.step(`${key} calls it off and says so`, async () => {
+      await solve();
+      await page.keyboard.press(key);
+      await expect(page.getByText(/^Called off: Solving/)).toBeVisible();
+      await expect(page.getByTestId('job-line')).toBeHidden();
+      expect(await undone(page)).toBe(step);
+      await expect(bench.parts()).toHaveCount(parts);
+    });
+  }
+
+  await test.step('the layer goes while it is solved, and nothing is wrong', async () => {
+    await solve();
+    await page
+      .getByRole('button', { name: /^Delete this layer/ })
+      .first()
+      .click();
+    await expect(card(page, 'Keeper')).toBeHidden();
+    await expect(page.getByTestId('job-line')).toBeHidden({ timeout: 60_000 });
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
+});
+
+test('nothing is lost by reloading right after a change', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, POSTER, 'Journey: reloads');
+  await page.goto(`/c/${id}/cut`);
+  await bench.settled();
+  await card(page, 'Keeper').click();
+  const feather = page.getByRole('textbox', { name: 'Feather, px' });
+  // From at once to later than it is saved by itself.
+  for (const [turn, wait] of [0, 30, 400, 700, 1500].entries()) {
+    await bench.amount('Feather', turn + 1);
+    await page.waitForTimeout(wait);
+    await page.reload();
+    await bench.settled();
+    await expect(feather).toHaveValue(`${turn + 1}.0`);
+  }
+
+  await test.step('tiles that never arrived are sent when it is opened again', async () => {
+    await page.route('**/api/blobs/**', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
+    await bench.tool('Brush');
+    const step = await undone(page);
+    await bench.drag([
+      [820, 880],
+      [900, 940],
+    ]);
+    await expect.poll(() => undone(page)).not.toBe(step);
+    await page.unroute('**/api/blobs/**');
+    await page.reload();
+    await bench.settled();
+    await expect(bench.parts().last()).toContainText('1 stroke');
+  });
+  const shown = await bench.pixels();
+  await expect(page.getByText(/^saved/)).toBeVisible();
+  await page.reload();
+  await bench.settled();
+  expect(worst(await bench.pixels(), shown)).toBe(0);
+});
