@@ -196,14 +196,143 @@ test('the grade by wheels, and by a table that comes from a file', async ({ page
     ] as const) {
       expect(Math.abs(is - (255 - was))).toBeLessThan(3);
     }
-    await page.getByRole('button', { name: 'Borrow from a picture' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: /dusk/ }).first().click();
-    await bench.jobsDone();
-    await expect.poll(() => chain.names()).toEqual([expect.stringMatching(/^Colours of /)]);
-    await expectAsFresh(bench, 'Fit', 'borrowing the colours of a picture');
     const written = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Write its colours as a .cube table' }).click();
     expect((await written).suggestedFilename()).toMatch(/\.cube$/);
+  });
+
+  await test.step('the colours of a picture, in its darks alone, as far as is asked for', async () => {
+    await chain.lamp('Colour table').click();
+    const before = await bench.colourAt(WALL);
+    await sample(page, 'Colours of a picture').click();
+    await page.getByRole('button', { name: 'Borrow from a picture' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: /dusk/ }).first().click();
+    await bench.jobsDone();
+    await expect.poll(() => chain.names()).toContainEqual(expect.stringMatching(/^Colours of /));
+    await expect.poll(async () => far(await bench.colourAt(WALL), before)).toBeGreaterThan(15);
+    const all = far(await bench.colourAt(WALL), before);
+    await bench.amount('In mids', 0);
+    await bench.amount('In lights', 0);
+    await expect.poll(async () => far(await bench.colourAt(WALL), before)).toBeLessThan(0.7 * all);
+    await expectAsFresh(bench, 'Fit', 'borrowing the colours of a picture');
+  });
+});
+
+/** How far two colours are apart. */
+const far = (a: readonly number[], b: readonly number[]) =>
+  Math.hypot(...a.map((value, c) => value - (b[c] ?? 0)));
+
+test('a surface, a texture, and letters that agree with the picture', async ({ page }) => {
+  const { bench, chain } = await opened(page, POSTER, 'Journey: surfaces', 'Keeper');
+
+  await test.step('a photograph is laid over all as a surface, turned, and shows by its tones', async () => {
+    const before = await bench.pixels();
+    const cards = await bench.cards().count();
+    await page.keyboard.press('r');
+    await page.getByRole('button', { name: 'Lay a picture over it' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /Cumulus/ })
+      .first()
+      .click();
+    await expect(bench.cards()).toHaveCount(cards + 1);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
+    const upright = await bench.pixels();
+    await page.getByRole('button', { name: 'Mirror', exact: true }).click();
+    await expect.poll(async () => worst(await bench.pixels(), upright)).toBeGreaterThan(10);
+    await page.getByRole('checkbox', { name: 'Shows by its own tones' }).check();
+    await expectAsFresh(bench, 'Fit', 'a surface that shows by its tones');
+    await bench.undo(3);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+  });
+
+  await test.step('the keeper takes on the texture of the pond', async () => {
+    await card(page, 'Keeper').click();
+    const coat = await bench.pixels();
+    await sample(page, 'Texture of a picture').click();
+    await page.getByRole('button', { name: 'Borrow from a picture' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /Kettle by the pond/ })
+      .first()
+      .click();
+    await bench.jobsDone();
+    await expect.poll(() => chain.names()).toContainEqual(expect.stringMatching(/^Texture of /));
+    await expect.poll(async () => worst(await bench.pixels(), coat)).toBeGreaterThan(12);
+    await expectAsFresh(bench, 'Fit', 'a borrowed texture');
+  });
+
+  await test.step('a text is lit in a colour of the picture, and filled by a photograph that follows it', async () => {
+    await bench.stage('Arrange');
+    await card(page, 'Keeper').click();
+    await bench.tool('Letter');
+    await bench.click([120, 260]);
+    await page.keyboard.type('Comet');
+    await page.keyboard.press('Escape');
+    await bench.saved();
+    const plain = await bench.pixels();
+    await page
+      .getByRole('button', { name: /^Fill with #/ })
+      .first()
+      .click();
+    await sample(page, 'Lit').click();
+    await expect.poll(() => chain.names()).toEqual(['Glow']);
+    await expect.poll(async () => worst(await bench.pixels(), plain)).toBeGreaterThan(20);
+    await page.getByRole('button', { name: 'Fill by a picture' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /Cumulus/ })
+      .first()
+      .click();
+    await expect(bench.parts()).toHaveCount(0);
+    const filled = await bench.pixels();
+    await card(page, 'Lettering').click();
+    await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Kettle');
+    await page.keyboard.press('Escape');
+    await expect.poll(async () => worst(await bench.pixels(), filled)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'letters filled by a photograph');
+  });
+});
+
+test('stars and bokeh behind a headland, and fog and rays before it', async ({ page }) => {
+  const { bench } = await opened(page, HEADLAND, 'Journey: night', 'Headland');
+  const rock = [800, 800] as const;
+
+  await test.step('the headland becomes a silhouette', async () => {
+    await page.getByRole('button', { name: 'Add to the chain' }).click();
+    await page.keyboard.type('exposure');
+    await page.keyboard.press('Enter');
+    await bench.amount('Stops', -6);
+    await expect.poll(async () => light(await bench.colourAt(rock))).toBeLessThan(40);
+  });
+
+  await test.step('stars stand in the sky behind it, and never before the rock', async () => {
+    await bench.cards().first().click();
+    const before = light(await bench.colourAt(rock));
+    const dark = await bench.pixels();
+    await page.keyboard.press('q');
+    await sample(page, 'Stars').click();
+    await expect.poll(async () => worst(await bench.pixels(), dark)).toBeGreaterThan(40);
+    expect(light(await bench.colourAt(rock))).toBe(before);
+    await sample(page, 'Bokeh').click();
+    await expect(card(page, 'Bokeh')).toBeVisible();
+    expect(light(await bench.colourAt(rock))).toBe(before);
+    const one = await bench.pixels();
+    await page.getByRole('button', { name: 'Another', exact: true }).click();
+    await expect.poll(async () => worst(await bench.pixels(), one)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'stars and bokeh');
+  });
+
+  await test.step('fog and rays lie before it, at an amount, and go again', async () => {
+    await card(page, 'Headland').click();
+    const clear = await bench.pixels();
+    await sample(page, 'Fog').click();
+    await sample(page, 'Rays').click();
+    await expect.poll(async () => light(await bench.colourAt(rock))).toBeGreaterThan(40);
+    await expect.poll(async () => worst(await bench.pixels(), clear)).toBeGreaterThan(20);
+    await expectAsFresh(bench, 'Fit', 'fog and rays');
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), clear)).toBe(0);
   });
 });
 
