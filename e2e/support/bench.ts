@@ -171,10 +171,14 @@ export class BenchPage {
   async colourAt(place: Place): Promise<[number, number, number]> {
     const [at] = await this.onScreen([place]);
     const box = await this.picture.boundingBox();
-    const { width, data } = await this.pixels();
     if (!at || !box) throw new Error('There is no picture.');
-    const i = (Math.floor(at.y - box.y) * width + Math.floor(at.x - box.x)) * 4;
-    return [data[i] ?? 0, data[i + 1] ?? 0, data[i + 2] ?? 0];
+    await this.settled();
+    const pixel = { x: Math.floor(at.x - box.x), y: Math.floor(at.y - box.y) };
+    return this.picture.evaluate((canvas: HTMLCanvasElement, { x, y }) => {
+      const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+      const [r = 0, g = 0, b = 0] = context.getImageData(x, y, 1, 1).data;
+      return [r, g, b] as [number, number, number];
+    }, pixel);
   }
 }
 

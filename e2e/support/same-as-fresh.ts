@@ -12,6 +12,8 @@ export async function lookAt(bench: BenchPage, zoom: Zoom): Promise<void> {
 
 /** Expects the picture to be, value by value, what a page shows that is opened now and looks at the same. */
 export async function expectAsFresh(bench: BenchPage, zoom: Zoom, after: string): Promise<void> {
+  // Sooner than it would be saved by itself.
+  await bench.page.keyboard.press('Control+s');
   await bench.saved();
   const shown = await bench.pixels();
   const fresh = new BenchPage(await bench.page.context().newPage());

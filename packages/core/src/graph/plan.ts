@@ -55,7 +55,8 @@ export function inOrder(root: GraphNode): readonly GraphNode[] {
 /** A pixel more: what is rounded may lie a little beyond. */
 const SLACK = 1;
 
-function outside(node: GraphNode, { rect, scale }: Demand): boolean {
+/** Whether nothing of a node lies where it is asked for, so that it is not drawn for that. */
+export function outside(node: GraphNode, { rect, scale }: Demand): boolean {
   const extent = node.extent(scale);
   if (extent === 'everywhere') return false;
   const near = growRect(rect, SLACK);

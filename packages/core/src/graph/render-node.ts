@@ -1,10 +1,10 @@
-import type { Rect } from '@diplex/document';
+import { isEmpty, type Rect } from '@diplex/document';
 import { type CoverageImage, cropImage, type FloatImage } from '@diplex/imaging';
 import { keptFromScratch, scratchFloats } from '@diplex/kernels';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { Channels, Drawing, GraphNode, Image, Leaves } from './node';
 import type { NodeStore } from './node-store';
-import { Plan, type Task } from './plan';
+import { outside, Plan, type Task } from './plan';
 
 /** The rendering was called off. */
 export class RenderStopped extends Error {
@@ -180,8 +180,10 @@ class Rendering {
     const input = (i: number) => {
       const demand = node.needs(i, task.rect, task.scale);
       const source = node.inputs[i];
-      const found = demand && source ? plan.find(source, demand.scale) : undefined;
-      return demand && found ? { found, rect: demand.rect } : null;
+      // What it asks for may lie outside a node that is drawn for others, or for another of its own inputs.
+      if (!demand || !source || isEmpty(demand.rect) || outside(source, demand)) return null;
+      const found = plan.find(source, demand.scale);
+      return found ? { found, rect: demand.rect } : null;
     };
     const look = (i: number, changing: boolean): Image | null => {
       const asked = input(i);

@@ -1,5 +1,6 @@
 import { laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
 import { encodePixels } from '@diplex/kernels';
+import { definitionOf, newStep } from '@diplex/steps';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
@@ -86,6 +87,26 @@ describe('renderComposition', () => {
         const line = tile.data.subarray(y * 32 * 4, (y + 1) * 32 * 4);
         expect(line).toEqual(all.data.subarray(from, from + 32 * 4));
       }
+    }
+  });
+
+  it('gives the same numbers for a tile beside a layer whose softened edge reaches into it', () => {
+    const size = { width: 90, height: 70 };
+    const content = { kind: 'photo' as const, source: 'b'.repeat(64), size };
+    const blur = newStep(definitionOf('lens-blur'), { size: 8, edge: 'softened' });
+    const layer = plainLayer('soft', 'Soft', content, placedAt({ x: 0, y: 20 }));
+    const composition = laidOut(newComposition('Soft', { width: 96, height: 80 }), [
+      { ...layer, steps: [{ ...blur, amount: 0.5 }] },
+    ]);
+    const all = renderComposition(composition, whole, 1, sampleReader);
+    const beside = { x: 48, y: 0, width: 48, height: 80 };
+    const tile = renderComposition(composition, beside, 1, sampleReader);
+    expect(Math.max(...tile.data)).toBeGreaterThan(0);
+    for (let y = 0; y < 80; y++) {
+      const from = (y * 96 + 48) * 4;
+      expect(tile.data.subarray(y * 48 * 4, (y + 1) * 48 * 4)).toEqual(
+        all.data.subarray(from, from + 48 * 4),
+      );
     }
   });
 
