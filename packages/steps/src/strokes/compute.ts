@@ -82,9 +82,11 @@ class Seen {
     return true;
   }
 
+  private readonly colour: Colour = [0, 0, 0];
+
   private luma(x: number, y: number): number {
-    const c: Colour = [0, 0, 0];
-    return this.at(x, y, c) ? 0.3 * c[0] + 0.59 * c[1] + 0.11 * c[2] : 0;
+    const { colour } = this;
+    return this.at(x, y, colour) ? 0.3 * colour[0] + 0.59 * colour[1] + 0.11 * colour[2] : 0;
   }
 
   /** Along which way the picture goes on about a place: across the mean of its slopes (the structure tensor). */
@@ -205,64 +207,105 @@ function strokesOf(
   return made.sort((a, b) => a.order - b.order || a.seed - b.seed);
 }
 
-/** How far a place lies from a stroke, how far along it is, and on which side. */
-function nearestOn(
-  { places }: Stroke,
-  x: number,
-  y: number,
-): readonly [away: number, along: number, side: number] {
-  let [best, at, side] = [Number.POSITIVE_INFINITY, 0, 0];
-  if (places.length === 1) {
-    const [px, py] = places[0] as readonly [number, number];
-    return [Math.hypot(x - px, y - py), 0, y - py];
-  }
-  for (let k = 1; k < places.length; k++) {
-    const [ax, ay] = places[k - 1] as readonly [number, number];
-    const [bx, by] = places[k] as readonly [number, number];
+/** The straight runs of a stroke: where each begins, its way, one over its length squared, and its length. */
+const RUN = 6;
+const runs = new Float64Array(MOST_PLACES * RUN);
+
+/** Puts the runs of a stroke where `lay` looks for them; a stroke of one place has one of no length. */
+function runsOf({ places }: Stroke): number {
+  const [first] = places as readonly [readonly [number, number]];
+  const count = Math.max(1, places.length - 1);
+  for (let k = 0, o = 0; k < count; k++, o += RUN) {
+    const [ax, ay] = places[k] ?? first;
+    const [bx, by] = places[k + 1] ?? first;
     const [dx, dy] = [bx - ax, by - ay];
     const square = dx * dx + dy * dy;
-    const t = square > 0 ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square)) : 0;
-    const away = Math.hypot(x - ax - t * dx, y - ay - t * dy);
-    if (away < best) {
-      best = away;
-      at = k - 1 + t;
-      side = (dx * (y - ay) - dy * (x - ax)) / Math.max(1e-6, Math.sqrt(square));
-    }
+    runs[o] = ax;
+    runs[o + 1] = ay;
+    runs[o + 2] = dx;
+    runs[o + 3] = dy;
+    runs[o + 4] = square > 0 ? 1 / square : 0;
+    runs[o + 5] = Math.max(1e-6, Math.sqrt(square));
   }
-  return [best, at, side];
+  return count;
 }
+
+/** How much paint each bristle carries, by its place; below 0 where that was not asked yet. */
+const bristles = new Float64Array(4 * BRISTLES);
 
 /** Lays a stroke of paint: bristles leave streaks along it, and thick paint is lighter on the side of the light. */
 function lay(stroke: Stroke, values: Values, part: Rect, data: Float32Array): void {
   const { places, radius, colour, seed } = stroke;
-  const [xs, ys] = [places.map(([x]) => x), places.map(([, y]) => y)];
+  const count = runsOf(stroke);
+  const alone = places.length === 1;
   const reach = radius + 1;
-  const left = Math.max(0, Math.floor(Math.min(...xs) - reach - part.x));
-  const right = Math.min(part.width, Math.ceil(Math.max(...xs) + reach - part.x));
-  const top = Math.max(0, Math.floor(Math.min(...ys) - reach - part.y));
-  const bottom = Math.min(part.height, Math.ceil(Math.max(...ys) + reach - part.y));
+  const farthest = (radius + 0.5) ** 2;
+  let [upper, lower] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const [, y] of places) {
+    if (y < upper) upper = y;
+    if (y > lower) lower = y;
+  }
+  const top = Math.max(0, Math.floor(upper - reach - part.y));
+  const bottom = Math.min(part.height, Math.ceil(lower + reach - part.y));
   const last = Math.max(1, places.length - 1);
+  const wide = Math.max(0.5, radius);
+  bristles.fill(-1);
   for (let v = top; v < bottom; v++) {
+    const y = part.y + v + 0.5;
+    // Which of a row's pixels any run may reach.
+    let [from, to] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+    for (let o = 0; o < count * RUN; o += RUN) {
+      const [ax, ay] = [runs[o] as number, runs[o + 1] as number];
+      const [bx, by] = [ax + (runs[o + 2] as number), ay + (runs[o + 3] as number)];
+      if (y < (ay < by ? ay : by) - reach || y > (ay > by ? ay : by) + reach) continue;
+      from = Math.min(from, ax < bx ? ax : bx);
+      to = Math.max(to, ax > bx ? ax : bx);
+    }
+    const left = Math.max(0, Math.floor(from - reach - part.x));
+    const right = Math.min(part.width, Math.ceil(to + reach - part.x));
     for (let u = left; u < right; u++) {
-      const [away, along, side] = nearestOn(stroke, part.x + u + 0.5, part.y + v + 0.5);
-      const edge = radius - away;
-      if (edge <= -0.5) continue;
-      const solid = Math.min(1, edge + 0.5);
-      const across = side / Math.max(0.5, radius);
-      const bristle = hashed(Math.floor((across + 1) * BRISTLES), 0, seed) / 2 ** 32;
+      const x = part.x + u + 0.5;
+      let [best, at, cross, long] = [Number.POSITIVE_INFINITY, 0, 0, 1];
+      for (let k = 0, o = 0; k < count; k++, o += RUN) {
+        const [px, py] = [x - (runs[o] as number), y - (runs[o + 1] as number)];
+        const [dx, dy] = [runs[o + 2] as number, runs[o + 3] as number];
+        let t = (px * dx + py * dy) * (runs[o + 4] as number);
+        t = t < 0 ? 0 : t > 1 ? 1 : t;
+        const [ex, ey] = [px - t * dx, py - t * dy];
+        const away = ex * ex + ey * ey;
+        if (away >= best) continue;
+        best = away;
+        at = k + t;
+        cross = dx * py - dy * px;
+        long = runs[o + 5] as number;
+      }
+      if (best >= farthest) continue;
+      const solid = Math.min(1, radius - Math.sqrt(best) + 0.5);
+      const across = (alone ? y - (runs[1] as number) : cross / long) / wide;
+      const bristle = bristleAt(Math.floor((across + 1) * BRISTLES), seed);
       // Paint runs out towards the end, some bristles sooner than others.
-      const dry = Math.max(0, along / last - 0.45) * 1.6;
+      const dry = Math.max(0, at / last - 0.45) * 1.6;
       const laid = 1 - values.bristles * Math.min(1, 0.45 * bristle + dry * bristle * 1.6);
       const alpha = values.opacity * solid * laid;
       const ridge =
         values.relief * ((bristle - 0.5) * 0.16 - across * 0.1 * Math.min(1, radius / 3));
       const i = (v * part.width + u) * 4;
       for (let c = 0; c < 3; c++) {
-        const paint = Math.max(0, Math.min(1, (colour[c] as number) + ridge));
+        const paint = Math.max(0, Math.min(1, (colour[c as 0] as number) + ridge));
         data[i + c] = (data[i + c] as number) * (1 - alpha) + alpha * paint;
       }
     }
   }
+}
+
+/** How much paint the bristle at a place across the brush carries; brushes of a pixel have some beyond their edge. */
+function bristleAt(place: number, seed: number): number {
+  const slot = place + BRISTLES;
+  const known = bristles[slot];
+  if (known !== undefined && known >= 0) return known;
+  const found = hashed(place, 0, seed) / 2 ** 32;
+  if (slot >= 0 && slot < bristles.length) bristles[slot] = found;
+  return found;
 }
 
 /**
@@ -284,8 +327,11 @@ export const computeStrokes: GatherComputation<Values> = {
     const colour: Colour = [0, 0, 0];
     for (let y = 0, i = 0; y < part.height; y++) {
       for (let x = 0; x < part.width; x++, i += 4) {
-        const known = ground.at(part.x + x + 0.5, part.y + y + 0.5, colour);
-        made.data.set([...(known ? colour : [0, 0, 0]), known ? 1 : 0], i);
+        const known = ground.at(part.x + x + 0.5, part.y + y + 0.5, colour) ? 1 : 0;
+        made.data[i] = known * colour[0];
+        made.data[i + 1] = known * colour[1];
+        made.data[i + 2] = known * colour[2];
+        made.data[i + 3] = known;
       }
     }
     radii.forEach((radius, brush) => {
