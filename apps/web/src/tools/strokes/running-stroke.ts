@@ -187,7 +187,12 @@ export class RunningStroke {
       await this.line;
       const ended = await pageEngine().run('stroke-end', { stroke: this.id }, STROKE);
       if (!ended.heldOff) return ended;
-      tellProblem('The stroke lies outside the area, so nothing changed. Shift Y puts it away.');
+      const { layer } = this.target;
+      tellProblem(
+        areaOver(this.target) === null
+          ? `The stroke lies beside ${layer.name}, so nothing changed.`
+          : 'The stroke lies outside the area, so nothing changed. Shift Y puts it away.',
+      );
       useComposition.getState().show(null);
       return { tiles: {}, reach: 0 };
     } catch (error) {
