@@ -61,6 +61,20 @@ test('a solve is called off by undo and by Escape, and what is deleted meanwhile
     await expect(page.getByTestId('job-line')).toBeVisible();
   };
 
+  await test.step('its marks go out of the way by a key, and come back', async () => {
+    await bench.tool('Marks');
+    const marks = () =>
+      page
+        .locator('.konvajs-content canvas')
+        .last()
+        .evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+    const shown = await marks();
+    await page.keyboard.press('Shift+N');
+    await expect.poll(marks).not.toBe(shown);
+    await page.keyboard.press('Shift+N');
+    await expect.poll(marks).toBe(shown);
+  });
+
   for (const key of ['Control+z', 'Escape']) {
     await test.step(`${key} calls it off and says so`, async () => {
       await solve();

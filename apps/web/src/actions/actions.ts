@@ -229,6 +229,14 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ keys: ['$mod+v'], able: hasCopiedPart, run: pastePart },
   },
   {
+    ...{ id: 'marks', words: 'Hide or show the marks', group: 'Mask', stage: 'cut' },
+    keys: ['Shift+N'],
+    run() {
+      const { marks, take } = useHand.getState();
+      take({ marks: marks === 'shown' ? 'away' : 'shown' });
+    },
+  },
+  {
     ...{ id: 'check-edge', words: 'Check the edge', group: 'Mask', stage: 'cut', able: hasMask },
     run: () => void checkEdgeInHand(),
   },

@@ -111,6 +111,8 @@ interface Hand {
   readonly veilStrength: number;
   readonly draft: Draft | null;
   readonly dial: Dial | null;
+  /** Whether the marks of the part in hand lie over the picture. */
+  readonly marks: 'shown' | 'away';
   readonly comparing: boolean;
   /** How the picture is looked at, to judge one thing of it. */
   readonly aid: LookingAid;
@@ -150,6 +152,7 @@ export const useHand = create<Hand>((set) => ({
   veilStrength: 0.92,
   draft: null,
   dial: null,
+  marks: 'shown',
   comparing: false,
   aid: 'plain',
   clips: false,

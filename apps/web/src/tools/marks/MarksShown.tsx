@@ -1,5 +1,5 @@
 import { growthOf, type MarkedStroke, type Matrix, transform } from '@diplex/document';
-import { Circle, Line } from 'react-konva';
+import { Circle, Group, Line } from 'react-konva';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { maskInHand } from '../../bench/mask-in-hand';
@@ -74,7 +74,7 @@ export function DraftStrokes() {
 }
 
 /** What the part in hand was picked by: its marks, or its reach points. */
-export function MarksShown() {
+function MarksShown() {
   useComposition((state) => state.preview ?? state.composition);
   useHand((state) => state.part);
   const { zoom, x, y } = useCamera();
@@ -109,11 +109,20 @@ export function MarksShown() {
   });
 }
 
+/** Before a backdrop the result is looked at, and marks are only hinted at. */
+const FAINT = 0.3;
+
 /** The marks of the part in hand, and those that are being drawn. */
 export function MarkHandles() {
+  const { marks, view } = useHand();
+  const judged = view === 'backdrop' || view === 'cut-out';
   return (
     <>
-      <MarksShown />
+      {marks === 'shown' && (
+        <Group opacity={judged ? FAINT : 1} listening={false}>
+          <MarksShown />
+        </Group>
+      )}
       <DraftStrokes />
     </>
   );
