@@ -224,6 +224,33 @@ describe('every operation', () => {
     expect(part?.kind === 'picked' && Object.keys(part.tiles)).toEqual(['2,2']);
   });
 
+  it('says what is different about a part that is picked anew', () => {
+    const stroke = (mark: 'keep' | 'drop' | 'unsure') => ({
+      mark,
+      radius: 4,
+      points: [{ x: 1, y: 2 }],
+    });
+    const marks = (...all: ('keep' | 'drop' | 'unsure')[]) => ({
+      by: 'marks' as const,
+      from: 'layer' as const,
+      marks: all.map(stroke),
+    });
+    const args = { mask: 'cut', part: 'p7', tiles: { '2,2': HASH } };
+    const first = after(operations.pickPart, { ...args, recipe: marks('keep') });
+    const name = first.composition.masks.cut?.parts[6]?.name;
+    const wordsOf = (change: object) =>
+      perform(first.composition, operations.pickPart, {
+        ...{ ...args, recipe: marks('keep'), specks: 0 },
+        ...change,
+      }).entry?.words;
+    expect(first.words).toBe(`Keep stroke on ${name}`);
+    expect(wordsOf({ recipe: marks('keep', 'unsure') })).toBe(`Unsure stroke on ${name}`);
+    expect(wordsOf({ recipe: marks() })).toBe(`Took back some of ${name}`);
+    expect(wordsOf({ solved: 60 })).toBe(`Solved the edge of ${name}, 60 px`);
+    expect(wordsOf({ specks: 40 })).toBe(`Specks under 40 px out of ${name}`);
+    expect(wordsOf({ tiles: {} })).toBe(`Worked ${name} out again`);
+  });
+
   it('cleans the fringe of a mask by itself when a part of it is solved, once', () => {
     const recipe = { by: 'subject' as const, name: 'Cup', confidence: 1 };
     const args = { mask: 'cut', part: 'p7', recipe, tiles: { '2,2': HASH } };
