@@ -1,4 +1,11 @@
-import { AREA_ID, type CombineRule, maskOf } from '@diplex/document';
+import {
+  AREA_ID,
+  type CombineRule,
+  type Composition,
+  holdersOf,
+  type Layer,
+  maskOf,
+} from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { useMaskHolder } from '../bench/use-mask-holder';
@@ -12,6 +19,20 @@ const DOES: Readonly<Record<CombineRule, string>> = {
   replace: 'starts anew with what is inside',
 };
 
+/** What else changes with a mask that is shared. */
+function othersWith(composition: Composition, mask: string, { id, name }: Layer): string[] {
+  const names = holdersOf(composition, mask)
+    .filter((holder) => holder.id !== id)
+    .map((holder) => holder.name);
+  const area = composition.area?.mask === mask && id !== AREA_ID ? ['the area'] : [];
+  return [...new Set([...names, ...area])].filter((each) => each !== name);
+}
+
+/** Names in a sentence. */
+function andAll(names: readonly string[]): string {
+  return new Intl.ListFormat('en', { type: 'conjunction' }).format(names);
+}
+
 /** What the next stroke will change, before it is made. */
 export function CutSentence() {
   const holder = useMaskHolder();
@@ -24,6 +45,7 @@ export function CutSentence() {
   if (holder.locked) return <>{name} is locked: nothing changes until you unlock it.</>;
   if (!holder.shown) return <>{name} is hidden: light its lamp before you change its mask.</>;
   const mask = maskOf(shown, holder);
+  const others = mask ? othersWith(shown, mask.id, holder) : [];
   const whose =
     holder.id === AREA_ID ? (
       <b>{mask ? 'the area' : 'a new area'}</b>
@@ -31,6 +53,7 @@ export function CutSentence() {
       <>
         {mask ? 'the mask of ' : 'a new mask of '}
         {name}
+        {others.length > 0 && <> (and with it {andAll(others)})</>}
       </>
     );
   const Sentence = tools.cut && TOOLS[tools.cut].Sentence;
