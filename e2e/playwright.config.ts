@@ -19,7 +19,7 @@ export default defineConfig({
   globalSetup: './support/start-server.ts',
   // The journeys share one server, and rendering takes both cores.
   workers: 1,
-  timeout: 90_000,
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? [['list'], ['json']] : [['list']],
   use: {

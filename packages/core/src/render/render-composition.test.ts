@@ -42,7 +42,8 @@ describe('renderComposition', () => {
       ),
       { numRuns: 40, endOnFailure: true },
     );
-  });
+    // A few of all compositions are dear, and a tile of seven pixels is drawn for each place.
+  }, 240_000);
 
   it('stays within 0 to 1 and never has more light than coverage', () => {
     fc.assert(
