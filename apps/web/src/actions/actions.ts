@@ -5,7 +5,6 @@ import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { takeTool, toolInHand, useHand } from '../bench/hand-store';
 import { useJobs } from '../bench/job-store';
-import { layerChanged } from '../bench/layer-changed';
 import { maskInHand } from '../bench/mask-in-hand';
 import { goToStage } from '../bench/navigation';
 import { useNotices } from '../bench/notice-store';
@@ -500,18 +499,6 @@ function isDrawing(): boolean {
   return draft !== null && draft.kind !== 'coverage';
 }
 
-/** Walks a step through the history, and takes the layer in hand that it is about. */
-function walk(by: 1 | -1): void {
-  const { history, undo, redo } = useComposition.getState();
-  const entry = history.entries[by < 0 ? history.position - 1 : history.position];
-  if (by < 0) undo();
-  else redo();
-  if (!entry) return;
-  const inHand = useHand.getState().layer;
-  const next = layerChanged(useComposition.getState().composition, entry, inHand);
-  if (next !== null && next !== inHand) useHand.getState().take({ layer: next, part: null });
-}
-
 /** Calls off the newest work that would become a step, and says so. */
 function calledOff(): boolean {
   const job = useJobs.getState().running.findLast(({ becomes }) => becomes === 'a step');
@@ -527,7 +514,7 @@ const COMPOSITION_ACTIONS: readonly Action[] = [
     able: () => useComposition.getState().history.position > 0 || workPending() || isDrawing(),
     run() {
       if (drawnBack() || calledOff()) return;
-      afterWork(() => walk(-1))();
+      afterWork(() => useComposition.getState().undo())();
     },
   },
   {
@@ -538,7 +525,7 @@ const COMPOSITION_ACTIONS: readonly Action[] = [
       return history.position < history.entries.length || isDrawing();
     },
     run() {
-      if (!drawnForth()) afterWork(() => walk(1))();
+      if (!drawnForth()) afterWork(() => useComposition.getState().redo())();
     },
   },
   {
