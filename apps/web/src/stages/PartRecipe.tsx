@@ -6,7 +6,6 @@ import {
   maskOf,
   type PickedPart,
   RAMP_SHAPES,
-  RANGES,
   type RampPart,
   type ReachPoint,
   setRamp,
@@ -26,6 +25,7 @@ import { useOutdated } from '../picks/outdated';
 import { finishPick } from '../picks/run-pick';
 import { ComponentRows } from '../tools/component/ComponentRows';
 import { setReachPoints } from '../tools/reach/reach-tool';
+import { BandAmount } from './BandAmount';
 
 // Charts are large and only tones need them here.
 const TonesEditor = lazy(async () => ({
@@ -106,16 +106,7 @@ function SolveRows({ part }: { readonly part: PickedPart }) {
   const found = ofMask ? 'of all parts before it' : solved ? 'solved' : 'as it was cut';
   return (
     <Section title="Edge band" aside={found}>
-      <Amount
-        label="Width"
-        value={band}
-        range={RANGES.edgeBand}
-        step={1}
-        unit="px"
-        curve={2}
-        onTry={choose}
-        onSet={choose}
-      />
+      <BandAmount label="Width" value={band} onChoose={choose} />
       <div className="mt-1.5 grid grid-cols-2 gap-1.5">
         <PlainButton
           words={solved ? 'Solve again' : 'Solve'}

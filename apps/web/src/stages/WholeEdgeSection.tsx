@@ -1,13 +1,13 @@
 import { USUAL_BAND } from '@diplex/core';
-import { EDGE_WAYS, type EdgeWay, type Layer, maskOf, RANGES } from '@diplex/document';
+import { EDGE_WAYS, type EdgeWay, type Layer, maskOf } from '@diplex/document';
 import { IconBlendMode } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
-import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { solveWholeEdge } from '../picks/run-pick';
+import { BandAmount } from './BandAmount';
 
 const MEANS: Readonly<Record<EdgeWay, string>> = {
   hairs:
@@ -37,16 +37,7 @@ export function WholeEdgeSection({ layer }: { readonly layer: Layer }) {
           choose(null);
         }}
       />
-      <Amount
-        label="Band"
-        value={band}
-        range={RANGES.edgeBand}
-        step={1}
-        unit="px"
-        curve={2}
-        onTry={choose}
-        onSet={choose}
-      />
+      <BandAmount label="Band" value={band} onChoose={choose} />
       <div className="mt-1.5">
         <PlainButton
           icon={IconBlendMode}

@@ -27,7 +27,7 @@ function straightEncoded(data: Float32Array, space: 'light' | 'encoded'): Float3
 
 /**
  * Colours through a table that was made from two pictures (`borrowedTable`). What changes is the colour of a place along the
- * picture's edges (a guided filter of all three channels with one slope, after He, Sun and Tang 2010), and what lies over
+ * picture's edges, as a guided filter of its luma finds them (after He, Sun and Tang 2010), and what lies over
  * it, noise and texture, comes along as it is: so a steep table neither breaks up smooth areas nor strengthens their noise
  * (the aim of regularised transport, Rabin, Delon and Gousseau 2010).
  */
@@ -40,7 +40,7 @@ export const computeBorrowedColours: NearComputation<Values> = {
     for (let p = 0, i = 0; i < data.length; p++, i += 4) {
       const weight = (coverage ? (coverage.data[p] as number) : 1) * (pixels[i + 3] as number);
       const [r, g, b] = [pixels[i] as number, pixels[i + 1] as number, pixels[i + 2] as number];
-      // Two numbers about colour and one about its spread: what a guide of one channel needs.
+      // Luma and its square: their means tell how much of what lies around is edge.
       data[i] = luma(r, g, b) * weight;
       data[i + 1] = luma(r, g, b) ** 2 * weight;
       data[i + 2] = 0;

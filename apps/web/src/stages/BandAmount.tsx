@@ -1,0 +1,20 @@
+import { RANGES } from '@diplex/document';
+import { Amount } from '../controls/Amount';
+
+interface BandAmountProps {
+  readonly label: string;
+  readonly value: number;
+  readonly onChoose: (band: number) => void;
+}
+
+/** How wide the band along an edge is that is worked out; nothing is worked out before it is asked for. */
+export function BandAmount({ label, value, onChoose }: BandAmountProps) {
+  return (
+    <Amount
+      {...{ label, value, step: 1, unit: 'px', curve: 2 }}
+      range={RANGES.edgeBand}
+      onTry={onChoose}
+      onSet={onChoose}
+    />
+  );
+}
