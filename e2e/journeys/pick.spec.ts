@@ -54,6 +54,7 @@ test('the sky of the headland by Reach, railings included, live and editable', a
     await expect(changed).toBeVisible();
     await page.getByRole('button', { name: 'Show Reach' }).click();
     await expect(changed).toBeHidden();
+    await bench.saved();
     await bench.undo(3);
     await expect(bench.parts()).toHaveCount(1);
     await page.getByRole('button', { name: 'Take Reach in hand' }).click();

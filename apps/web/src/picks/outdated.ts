@@ -32,7 +32,7 @@ function keyOf(
 ): string {
   const ground = groundKey({ composition, holder: layer, owner: layer, from: recipe.from });
   if (recipe.by !== 'edge') return ground;
-  return `${ground} ${maskBeforeKey({ composition, holder: layer, part })}`;
+  return maskBeforeKey({ composition, holder: layer, part }, ground);
 }
 
 function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {

@@ -9,6 +9,7 @@ import {
 } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { graphOf } from '../graph/composition-graph';
+import { digestOf } from '../graph/digest';
 import type { GraphNode, Leaves } from '../graph/node';
 import { neededBy } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
@@ -55,9 +56,12 @@ export function maskBeforeNeeds(place: BeforePlace): Leaves {
   return neededBy(node, region, scale);
 }
 
-/** What the parts before one are made of: it changes when their coverage may. */
-export function maskBeforeKey(place: BeforePlace): string {
-  return maskNodeOf(place)?.key ?? '';
+/**
+ * What an edge is worked out from: it changes when the coverage of the parts before it may, or what lies under the mask.
+ * @param ground the key of what lies under the mask
+ */
+export function maskBeforeKey(place: BeforePlace, ground: string): string {
+  return digestOf(JSON.stringify([ground, maskNodeOf(place)?.key ?? '']));
 }
 
 /**
