@@ -18,6 +18,9 @@ const PACKAGES = [
 ].map((name) => `packages/${name}`);
 const TYPED = [...PACKAGES, 'apps/server', 'apps/web', 'e2e', 'bench'];
 
+/** The native compiler checks all folders in the time that the one in TypeScript takes for one of them. */
+const COMPILER = 'node_modules/typescript-native/bin/tsc';
+
 let passed = 0;
 let failed = 0;
 
@@ -40,8 +43,7 @@ function check(words, command, args) {
 /** Types of one folder; what is wrong is written when it is done, so that two that run at once do not mix. */
 function typed(folder) {
   return new Promise((done) => {
-    const shell = process.platform === 'win32';
-    const child = spawn('npx', ['tsc', '-p', folder], { shell });
+    const child = spawn(process.execPath, [COMPILER, '-p', folder]);
     const said = [];
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
     child.on('close', (status) => {

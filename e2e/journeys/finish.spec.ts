@@ -278,13 +278,15 @@ test('a surface, a texture, and letters that agree with the picture', async ({ p
     await sample(page, 'Lit').click();
     await expect.poll(() => chain.names()).toEqual(['Glow']);
     await expect.poll(async () => worst(await bench.pixels(), plain)).toBeGreaterThan(20);
+    const layers = await bench.cards().count();
     await page.getByRole('button', { name: 'Fill by a picture' }).click();
     await page
       .getByRole('dialog')
       .getByRole('button', { name: /Cumulus/ })
       .first()
       .click();
-    await expect(bench.parts()).toHaveCount(0);
+    // The photograph is in hand once it is there.
+    await expect(bench.cards()).toHaveCount(layers + 1);
     const filled = await bench.pixels();
     await card(page, 'Lettering').click();
     await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Kettle');

@@ -47,6 +47,7 @@ export { inReach, makeTables, TABLE_LENGTH, TABLE_STEPS } from './point/tables';
 export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
 export type { Taps } from './resample/taps';
+export { gatherSides, SIDE_SUMS, type SquareTaps } from './sides/gather-sides';
 export { doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
 export { AROUND, type BlockMatrix, OWN } from './sparse/block-matrix';
 export { blockProduct } from './sparse/block-product';

@@ -32,5 +32,6 @@ export {
   tablesRow,
 } from './point/simd';
 export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/simd';
+export { gatherSides } from './sides/simd';
 export { doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
 export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';

@@ -27,6 +27,7 @@ import {
 import { addPairs, meanRow } from './painted/mean-pairs';
 import { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 import { sampleTurned } from './resample/sample-turned';
+import { gatherSides, SIDE_SUMS } from './sides/gather-sides';
 import { blockProduct } from './sparse/block-product';
 import { gradientStep } from './sparse/gradient-step';
 import { gradientTurn } from './sparse/gradient-turn';
@@ -465,6 +466,26 @@ describe('gathering', () => {
         },
       ),
       { numRuns: 40 },
+    );
+  });
+
+  it('gathering the two sides of an edge', () => {
+    const one = fc.record({
+      colours: pixels(15 * 15),
+      coverage: fc.array(share, { minLength: 225, maxLength: 225 }),
+      stride: fc.constantFrom(1, 2),
+    });
+    fc.assert(
+      fc.property(one, ({ colours, coverage, stride }) => {
+        expectAgreement(() => {
+          const count = 3;
+          const weights = floats(Array.from({ length: 49 }, (_, i) => 1 / (1 + i)));
+          const sums = floats(new Float32Array(SIDE_SUMS));
+          const around = { stride, count, weights };
+          gatherSides(floats(colours), floats(coverage), 15, 7 * 15 + 7, around, sums);
+          return sums;
+        });
+      }),
     );
   });
 });

@@ -3,7 +3,7 @@ import { ServerProblem, wordsOf } from '../link/problem';
 import { server } from '../link/server';
 import { sendWaitingBlobs } from './blob-uploads';
 import { useComposition } from './composition-store';
-import { workSettled } from './pending-work';
+import { workPending, workSettled } from './pending-work';
 import { isKept, keepUnsaved } from './unsaved';
 
 /** A change is saved after this pause, and at the latest after LONGEST_WAIT, both in milliseconds. */
@@ -76,7 +76,7 @@ export function startAutosave(): () => void {
   });
   const stopKeeping = keepUnsaved();
   const warn = (event: BeforeUnloadEvent) => {
-    if (unsaved() && !isKept()) event.preventDefault();
+    if (workPending() || (unsaved() && !isKept())) event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
   return () => {

@@ -1,12 +1,15 @@
-/** Work that will still change the composition: strokes that are being kept. */
+import { create } from 'zustand';
+
+/** How many steps are under way that will still change the composition: strokes that are being kept, picks. */
+export const usePendingWork = create<{ readonly open: number }>(() => ({ open: 0 }));
+
 let work: Promise<unknown> = Promise.resolve();
-let open = 0;
 
 /** Counts `step` as pending until it ends, one way or the other. */
 export function trackWork(step: Promise<unknown>): void {
-  open++;
+  usePendingWork.setState(({ open }) => ({ open: open + 1 }));
   work = Promise.allSettled([work, step]).then(() => {
-    open--;
+    usePendingWork.setState(({ open }) => ({ open: open - 1 }));
   });
 }
 
@@ -16,5 +19,5 @@ export async function workSettled(): Promise<void> {
 }
 
 export function workPending(): boolean {
-  return open > 0;
+  return usePendingWork.getState().open > 0;
 }

@@ -3,6 +3,7 @@ import { flush } from '../bench/autosave';
 import { sendWaitingBlobs } from '../bench/blob-uploads';
 import { useComposition } from '../bench/composition-store';
 import { tellProblem } from '../bench/notice-store';
+import { usePendingWork } from '../bench/pending-work';
 import { wordsOf } from '../link/problem';
 import { server } from '../link/server';
 
@@ -13,6 +14,7 @@ function clock(iso: string): string {
 /** Whether the work is saved; what to do when another tab saved first. */
 export function SavedMark() {
   const savedState = useComposition((state) => state.savedState);
+  const pending = usePendingWork(({ open }) => open > 0);
   const navigate = useNavigate();
   const keepCopy = async () => {
     const { composition, history } = useComposition.getState();
@@ -60,6 +62,6 @@ export function SavedMark() {
     saved: savedState.kind === 'saved' && savedState.at ? `saved ${clock(savedState.at)}` : 'saved',
     changed: 'changed',
     saving: 'saving',
-  }[savedState.kind];
+  }[pending && savedState.kind === 'saved' ? 'changed' : savedState.kind];
   return <span data-testid="saved">{words}</span>;
 }

@@ -10,7 +10,7 @@ import { flush, saveSoon, startAutosave } from '../bench/autosave';
 import { sendWaitingBlobs } from '../bench/blob-uploads';
 import { useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
-import { pageSupply } from '../bench/engine';
+import { pageEngine, pageSupply } from '../bench/engine';
 import { toolInHand, useHand } from '../bench/hand-store';
 import { keepLayerInHand } from '../bench/keep-in-hand';
 import { setStageNavigation } from '../bench/navigation';
@@ -60,6 +60,8 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
     if (!id) return;
     setProblem(null);
     let gone = false;
+    // The workers start while the server is asked.
+    pageEngine();
     const load = async () => {
       // What was changed on the bench before must be saved before anything is loaded.
       await flush();

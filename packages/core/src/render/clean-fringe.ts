@@ -1,7 +1,15 @@
 import { FRINGE_WIDTH, type LayerEdge } from '@diplex/document';
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import { oklabOfLight } from '@diplex/imaging';
-import { decodeExactly, type MixSpaceName } from '@diplex/kernels';
+import {
+  decodeExactly,
+  gatherSides,
+  inScratch,
+  type MixSpaceName,
+  SIDE_SUMS,
+  type SquareTaps,
+  scratchFloats,
+} from '@diplex/kernels';
 
 /** Colours are gathered at so many places to each side, however wide it is. */
 const PLACES = 6;
@@ -13,15 +21,7 @@ const NOISE = 2e-5;
 /** Below this width, in output pixels, nothing of it can be seen. */
 const LEAST = 0.5;
 
-interface Taps {
-  /** How far apart the places are, in output pixels. */
-  readonly stride: number;
-  readonly count: number;
-  /** For every place of the square, row by row. */
-  readonly weights: Float32Array;
-}
-
-function tapsFor(width: number): Taps {
+function tapsFor(width: number): SquareTaps {
   const stride = Math.max(1, Math.ceil(width / PLACES));
   const count = Math.min(PLACES, Math.ceil(width / stride));
   const side = 2 * count + 1;
@@ -67,46 +67,88 @@ export function cleanFringe(
   brushed: Brushing | null = null,
   visible: OldColourShows = () => 1,
 ): void {
-  const { stride, count, weights } = tapsFor(fringeWidth * scale);
-  const reach = stride * count;
-  const sums = new Float64Array(12);
-  for (let y = 0; y < out.height; y++) {
-    for (let x = 0; x < out.width; x++) {
-      const at = (y + reach) * content.width + x + reach;
-      const shown = mask.data[at] as number;
-      if (shown <= 0 || shown >= 1) continue;
-      const pixel = y * out.width + x;
-      const wanted = amountAt(fringe, brushed, pixel);
-      if (wanted === 0) continue;
-      gather(content, mask, at, { stride, count, weights }, sums);
-      const o = pixel * 4;
-      const alpha = out.data[o + 3] as number;
-      const [kept, dropped] = [sums[3] as number, sums[7] as number];
-      if (kept <= 0) continue;
-      const old = dropped > 0 ? dropped : 1;
-      const [r, g, b] = [sums[4], sums[5], sums[6]] as [number, number, number];
-      const amount = wanted * visible(pixel, r / old, g / old, b / old);
-      if (amount === 0) continue;
-      // What is left goes to the side whose colours vary more.
-      const vary = spreadOf(sums, 0, sums[8] as number);
-      const rest = dropped > 0 ? spreadOf(sums, 4, sums[9] as number) : vary;
-      const share =
-        (shown * vary) / (shown * shown * vary + (1 - shown) * (1 - shown) * rest + NOISE);
-      // What was gathered of a side is mixed a little itself: both are told apart by how much.
-      const own = (sums[10] as number) / kept;
-      const other = dropped > 0 ? (sums[11] as number) / dropped : 0;
-      const apart = Math.max(LEAST_APART, own - other);
-      for (let c = 0; c < 3; c++) {
-        const seen = content.data[at * 4 + c] as number;
-        const near = (sums[c] as number) / kept;
-        const far = dropped > 0 ? (sums[c + 4] as number) / dropped : seen;
-        const above = clamped((1 - other) * near - (1 - own) * far, apart, alpha);
-        const below = clamped(own * far - other * near, apart, alpha);
-        const left = seen - shown * above - (1 - shown) * below;
-        const clean = Math.max(0, Math.min(alpha, above + share * left));
-        out.data[o + c] = seen + amount * (clean - seen);
+  inScratch(() => {
+    const taps = tapsFor(fringeWidth * scale);
+    const weights = scratchFloats(taps.weights.length);
+    weights.set(taps.weights);
+    const near = { ...taps, weights };
+    const reach = taps.stride * taps.count;
+    const sums = scratchFloats(SIDE_SUMS);
+    for (let y = 0; y < out.height; y++) {
+      for (let x = 0; x < out.width; x++) {
+        const at = (y + reach) * content.width + x + reach;
+        const shown = mask.data[at] as number;
+        if (shown <= 0 || shown >= 1) continue;
+        const pixel = y * out.width + x;
+        const wanted = amountAt(fringe, brushed, pixel);
+        if (wanted === 0) continue;
+        gatherSides(content.data, mask.data, content.width, at, near, sums);
+        const [under, beside] = [sideOf(sums, 0), sideOf(sums, 1)];
+        if (under.weight <= 0) continue;
+        const old = beside.weight > 0 ? beside.weight : 1;
+        const [r, g, b] = [sums[4], sums[5], sums[6]] as [number, number, number];
+        const amount = wanted * visible(pixel, r / old, g / old, b / old);
+        if (amount > 0)
+          cleanPixel(content.data, at * 4, { shown, under, beside, amount }, out, pixel * 4);
       }
     }
+  });
+}
+
+/** Colours around a pixel on one side of the edge. */
+interface Side {
+  /** How much was gathered. */
+  readonly weight: number;
+  readonly mean: readonly [number, number, number];
+  /** How much of the gathered is under the mask itself, 0..1. */
+  readonly share: number;
+  /** The variance of the colours. */
+  readonly spread: number;
+}
+
+function sideOf(sums: Float32Array, side: 0 | 1): Side {
+  const sum = (i: number) => sums[i] as number;
+  const weight = sum(8 + side * 2);
+  if (weight <= 0) return { weight, mean: [0, 0, 0], share: 0, spread: 0 };
+  const at = side * 4;
+  const mean = [sum(at) / weight, sum(at + 1) / weight, sum(at + 2) / weight] as const;
+  const [r, g, b] = mean;
+  const spread = Math.max(0, (sum(at + 3) / weight - r * r - g * g - b * b) / 3) + LEAST_SPREAD;
+  return { weight, mean, share: sum(9 + side * 2) / weight, spread };
+}
+
+interface EdgePixel {
+  /** What the mask has there. */
+  readonly shown: number;
+  readonly under: Side;
+  readonly beside: Side;
+  readonly amount: number;
+}
+
+function cleanPixel(
+  content: Float32Array,
+  at: number,
+  { shown, under, beside, amount }: EdgePixel,
+  { data }: FloatImage,
+  to: number,
+): void {
+  const alpha = data[to + 3] as number;
+  // What is left goes to the side whose colours vary more.
+  const vary = under.spread;
+  const rest = beside.weight > 0 ? beside.spread : vary;
+  const hidden = 1 - shown;
+  const share = (shown * vary) / (shown * shown * vary + hidden * hidden * rest + NOISE);
+  // What was gathered of a side is mixed a little itself: both are told apart by how much.
+  const apart = Math.max(LEAST_APART, under.share - beside.share);
+  for (let c = 0; c < 3; c++) {
+    const seen = content[at + c] as number;
+    const near = under.mean[c] as number;
+    const far = beside.weight > 0 ? (beside.mean[c] as number) : seen;
+    const above = clamped((1 - beside.share) * near - (1 - under.share) * far, apart, alpha);
+    const below = clamped(under.share * far - beside.share * near, apart, alpha);
+    const left = seen - shown * above - hidden * below;
+    const clean = Math.max(0, Math.min(alpha, above + share * left));
+    data[to + c] = seen + amount * (clean - seen);
   }
 }
 
@@ -147,56 +189,6 @@ export function showsBefore(backdrop: FloatImage, space: MixSpaceName): OldColou
   };
 }
 
-/** What is nearly all of one side tells its colour; what is mixed tells little, but is better than nothing. */
-function purity(share: number): number {
-  const square = share * share;
-  return square * square;
-}
-
 function clamped(value: number, by: number, most: number): number {
   return Math.max(0, Math.min(most, value / by));
-}
-
-/** The variance of a side's colours around a pixel: `squares` are weighted sums of all channels. */
-function spreadOf(sums: Float64Array, side: 0 | 4, squares: number): number {
-  const weight = sums[side + 3] as number;
-  let mean = 0;
-  for (let c = side; c < side + 3; c++) mean += ((sums[c] as number) / weight) ** 2;
-  return Math.max(0, (squares / weight - mean) / 3) + LEAST_SPREAD;
-}
-
-/** Colours around a pixel and how much there is of them: under the mask, beside it, and their squares. */
-function gather(
-  { data, width }: FloatImage,
-  mask: CoverageImage,
-  at: number,
-  { stride, count, weights }: Taps,
-  sums: Float64Array,
-): void {
-  sums.fill(0);
-  const side = 2 * count + 1;
-  for (let j = 0; j < side; j++) {
-    const row = at + (j - count) * stride * width;
-    for (let i = 0; i < side; i++) {
-      const p = row + (i - count) * stride;
-      const weight = weights[j * side + i] as number;
-      const share = mask.data[p] as number;
-      const kept = weight * purity(share);
-      const dropped = weight * purity(1 - share);
-      const [r, g, b] = [data[p * 4], data[p * 4 + 1], data[p * 4 + 2]] as [number, number, number];
-      sums[0] = (sums[0] as number) + kept * r;
-      sums[1] = (sums[1] as number) + kept * g;
-      sums[2] = (sums[2] as number) + kept * b;
-      sums[3] = (sums[3] as number) + kept;
-      sums[4] = (sums[4] as number) + dropped * r;
-      sums[5] = (sums[5] as number) + dropped * g;
-      sums[6] = (sums[6] as number) + dropped * b;
-      sums[7] = (sums[7] as number) + dropped;
-      const square = r * r + g * g + b * b;
-      sums[8] = (sums[8] as number) + kept * square;
-      sums[9] = (sums[9] as number) + dropped * square;
-      sums[10] = (sums[10] as number) + kept * share;
-      sums[11] = (sums[11] as number) + dropped * share;
-    }
-  }
 }
