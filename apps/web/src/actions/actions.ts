@@ -9,6 +9,7 @@ import { maskInHand } from '../bench/mask-in-hand';
 import { goToStage } from '../bench/navigation';
 import { useNotices } from '../bench/notice-store';
 import { workPending, workSettled } from '../bench/pending-work';
+import { inRun } from '../bench/runs';
 import { useSettings } from '../bench/settings-store';
 import { STAGE_TOOLS, type StageToolName } from '../bench/stage-tools';
 import { STAGES, type StageName } from '../bench/stages';
@@ -339,11 +340,15 @@ function nudges(
   return ways.flatMap(([key, words, dx, dy]) => [
     {
       ...{ id: `${of.id}-${words}`, words: `Nudge ${words} by 1 px`, group: 'Layers', stage },
-      ...{ keys: [key], able: of.able, run: () => move(dx, dy) },
+      ...{ keys: [key], able: of.able, run: () => inRun(of.id, () => move(dx, dy)) },
     },
     {
       ...{ id: `${of.id}-${words}-10`, words: `Nudge ${words} by 10 px`, group: 'Layers', stage },
-      ...{ keys: [`Shift+${key}`], able: of.able, run: () => move(dx * 10, dy * 10) },
+      ...{
+        keys: [`Shift+${key}`],
+        able: of.able,
+        run: () => inRun(of.id, () => move(dx * 10, dy * 10)),
+      },
     },
   ]);
 }

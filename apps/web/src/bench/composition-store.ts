@@ -46,6 +46,8 @@ interface CompositionStore extends OpenComposition {
   perform<Args>(operation: Operation<Args>, args: Args): boolean;
   /** Several operations as one step of the history with these words, all or none. */
   performAll(words: string, steps: (doing: Performer) => void): boolean;
+  /** Makes one step of the last two. */
+  joinLast(): void;
   /** Shows what an operation would do. */
   tryOut<Args>(operation: Operation<Args>, args: Args): void;
   show(preview: Composition | null): void;
@@ -118,6 +120,17 @@ export const useComposition = create<CompositionStore>((set, get) => ({
     const { history } = get();
     set({ composition, history: entry ? record(history, entry) : history, preview: null });
     return true;
+  },
+
+  joinLast() {
+    const { history } = get();
+    const { entries, position } = history;
+    const [first, second] = entries.slice(position - 2, position);
+    if (!first || !second || position !== entries.length) return;
+    const joined = joinedEntry([first, second], second.words);
+    // Under the identifier of the later one: the first may be saved already, as it was.
+    const kept = { entries: entries.slice(0, -2), position: position - 2 };
+    if (joined) set({ history: record(kept, { ...joined, id: second.id }) });
   },
 
   tryOut(operation, args) {

@@ -1,5 +1,6 @@
 import type { Range } from '@diplex/document';
 import { type KeyboardEvent, useId, useState } from 'react';
+import { inRun } from '../bench/runs';
 
 interface AmountProps {
   readonly label: string;
@@ -90,7 +91,7 @@ export function Amount(props: AmountProps) {
       onChange={(event) => tryValue(fromTrack(Number(event.target.value)))}
       onKeyDown={stepByKey}
       onPointerUp={settle}
-      onKeyUp={settle}
+      onKeyUp={() => inRun(`amount ${id}`, settle)}
       onBlur={settle}
     />
   );
