@@ -17,6 +17,11 @@ interface Credit {
   readonly creator: string;
   readonly licence: string;
   readonly note: string;
+  /** 'picture' where nothing is said. */
+  readonly kind?: 'picture' | 'tip';
+  /** 'free' where nothing is said. */
+  readonly terms?: 'free' | 'credited' | 'barred';
+  readonly collections?: readonly string[];
 }
 
 interface Source {
@@ -50,9 +55,10 @@ async function bringBytes(credit: Credit, bytes: Uint8Array): Promise<Source> {
   });
   const source = results[0]?.source;
   if (!source) throw new Error(`${credit.file} was not taken.`);
-  const { title, creator, licence, note } = credit;
+  const { title, creator, licence, note, kind, terms, collections } = credit;
   const rights = { title, credit: creator, rights: licence, note };
-  await ask(`sources/${source.hash}`, sending('PATCH', rights));
+  const change = { ...rights, kind, terms, collections };
+  await ask(`sources/${source.hash}`, sending('PATCH', change));
   return source;
 }
 

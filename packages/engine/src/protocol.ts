@@ -23,6 +23,7 @@ import type {
   SmoothPatch,
   SmoothPlace,
   SourceLevel,
+  SourceReading,
   SourceTile,
   StrokePoint,
   TiledLevel,
@@ -310,6 +311,8 @@ export interface Jobs {
     ask: Omit<AgreementPlace, 'composition'> & { composition: number };
     answer: Agreement;
   };
+  /** What a photograph shows by itself: see `readSource`. */
+  'read-source': { ask: { composition: number }; answer: SourceReading };
   /** A table that gives a layer the colours of another composition: see `borrowColours`. */
   'borrow-colours': {
     ask: Omit<BorrowPlace, 'composition' | 'model'> & { composition: number; model: number };
@@ -360,6 +363,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'smooth-over',
   'propose-horizon',
   'survey-agreement',
+  'read-source',
   'borrow-colours',
   'borrow-texture',
 ]);

@@ -1,6 +1,6 @@
 import type { SmallCoverage } from '@diplex/core';
 import { floatsInBlock, startKernels } from '@diplex/kernels';
-import { surveyAgreementJob } from './jobs/agreement-jobs';
+import { readSourceJob, surveyAgreementJob } from './jobs/agreement-jobs';
 import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
 import {
   alignFramesJob,
@@ -77,6 +77,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'area-outline': areaOutlineJob,
   'propose-horizon': proposeHorizonJob,
   'survey-agreement': surveyAgreementJob,
+  'read-source': readSourceJob,
   'borrow-colours': borrowColoursJob,
   'borrow-texture': borrowTextureJob,
   palette: paletteJob,

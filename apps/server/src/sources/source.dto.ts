@@ -1,7 +1,23 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  Length,
+  MaxLength,
+} from 'class-validator';
 import type { ProblemDetails } from '../problems/problem';
-import type { SourceRecord } from '../storage/entities/source-record';
+import {
+  SOURCE_KINDS,
+  SOURCE_TERMS,
+  type SourceKind,
+  type SourceRecord,
+  type SourceTerms,
+} from '../storage/entities/source-record';
 
 /** A source as the HTTP interface shows it. */
 export class SourceDto {
@@ -21,6 +37,17 @@ export class SourceDto {
   @ApiProperty({ description: 'Who is to be credited' }) credit!: string;
   @ApiProperty({ description: 'Licence or terms of use' }) rights!: string;
   @ApiProperty() note!: string;
+  @ApiProperty({ enum: SOURCE_KINDS, description: 'To be laid in, or to be painted with' })
+  kind!: SourceKind;
+  @ApiProperty({
+    enum: SOURCE_TERMS,
+    description:
+      'What its rights allow: any use, any that names who made it, none that is published',
+  })
+  terms!: SourceTerms;
+  @ApiProperty({ type: [String] }) collections!: string[];
+  @ApiProperty({ description: 'No longer offered; what uses it goes on doing so' })
+  offShelf!: boolean;
 
   static of(record: SourceRecord): SourceDto {
     return Object.assign(new SourceDto(), { ...record });
@@ -33,6 +60,23 @@ export class SourceChangeDto {
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(300) credit?: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(300) rights?: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(2000) note?: string;
+  @ApiPropertyOptional({ enum: SOURCE_KINDS }) @IsOptional() @IsIn(SOURCE_KINDS) kind?: SourceKind;
+  @ApiPropertyOptional({ enum: SOURCE_TERMS })
+  @IsOptional()
+  @IsIn(SOURCE_TERMS)
+  terms?: SourceTerms;
+  @ApiPropertyOptional({ type: [String] })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @Length(1, 80, { each: true })
+  collections?: string[];
+  @ApiPropertyOptional({ description: 'Taken off only while no composition uses it' })
+  @IsOptional()
+  @IsBoolean()
+  offShelf?: boolean;
 }
 
 /** What became of one file. */

@@ -5,6 +5,7 @@ import { Problem } from '../problems/problem';
 import { detailsOf } from '../problems/problem-filter';
 import { Pyramids } from '../rendering/pyramids';
 import { BlobStore, type Incoming } from '../storage/blob-store';
+import { CompositionRecord } from '../storage/entities/composition-record';
 import { SourceRecord } from '../storage/entities/source-record';
 import { readFacts, readPixels } from './read-picture';
 import type { ReceivedFile } from './receive-files';
@@ -39,11 +40,34 @@ export class SourcesService {
     const em = this.orm.em.fork();
     const record = await em.findOne(SourceRecord, { hash });
     if (!record) throw new Problem('not-found', `There is no source ${hash} on the shelf.`);
+    if (change.offShelf) await this.refuseUsed(record);
     for (const [key, value] of Object.entries(change)) {
       if (value !== undefined) Object.assign(record, { [key]: value });
     }
     await em.flush();
     return record;
+  }
+
+  /** Titles of the compositions in which a source is used, those changed last first. */
+  private async usedBy(hash: string): Promise<string[]> {
+    const found = await this.orm.em
+      .fork()
+      .find(
+        CompositionRecord,
+        { deletedAt: null, document: { $like: `%${hash}%` } },
+        { fields: ['title'], orderBy: { updatedAt: 'desc' } },
+      );
+    return found.map(({ title }) => title);
+  }
+
+  private async refuseUsed({ hash, title }: SourceRecord): Promise<void> {
+    const [first, ...more] = await this.usedBy(hash);
+    if (first === undefined) return;
+    const others = more.length > 0 ? ` and ${more.length} more` : '';
+    throw new Problem(
+      'still-used',
+      `${title} is used by “${first}”${others}. Take it out there first; it stays on the shelf.`,
+    );
   }
 
   /** Brings one received file in. Whatever is wrong with it, the others are not concerned. */
@@ -64,8 +88,10 @@ export class SourcesService {
     const { hash } = incoming;
     const known = await em.findOne(SourceRecord, { hash });
     if (known) {
-      // Puts the file back when it was lost.
+      // Puts the file back when it was lost, and on the shelf again when it was taken off.
       await this.blobs.keep(incoming);
+      known.offShelf = false;
+      await em.flush();
       return { file: name, outcome: 'known', source: SourceDto.of(known) };
     }
     const { limits } = this.configuration;
@@ -79,7 +105,8 @@ export class SourcesService {
       ...{ width: pixels.width, height: pixels.height, channels: pixels.channels },
       addedAt: new Date().toISOString(),
       title: name.replace(/\.[^.]+$/, ''),
-      ...{ credit: '', rights: '', note: '' },
+      ...{ credit: '', rights: '', note: '', collections: [] },
+      ...{ kind: 'picture' as const, terms: 'free' as const, offShelf: false },
     });
     await em.persistAndFlush(record);
     return { file: name, outcome: 'added', source: SourceDto.of(record) };

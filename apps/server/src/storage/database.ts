@@ -8,6 +8,7 @@ import { HistoryRecordSchema } from './entities/history-record';
 import { SourceSchema } from './entities/source-record';
 import { VersionRecordSchema } from './entities/version-record';
 import { InitialTables } from './migrations/initial-tables';
+import { ShelfOrder } from './migrations/shelf-order';
 import { Versions } from './migrations/versions';
 
 /** Opens the database in the data folder, brought up to date, in write-ahead mode. */
@@ -22,6 +23,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
       migrationsList: [
         { name: '001-initial-tables', class: InitialTables },
         { name: '002-versions', class: Versions },
+        { name: '003-shelf-order', class: ShelfOrder },
       ],
       snapshot: false,
     },

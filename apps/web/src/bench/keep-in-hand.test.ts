@@ -1,9 +1,9 @@
 import { addLayer, groupLayers, type Layer, newId, setOpacity } from '@diplex/document';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { keeper, openKeeper, storage } from '../tools/page.test-support';
 import { useComposition } from './composition-store';
 import { useHand } from './hand-store';
 import { keepLayerInHand } from './keep-in-hand';
+import { keeper, openDocument, storage } from './keeper.test-support';
 
 const page = () => useComposition.getState();
 const inHand = () => useHand.getState().layer;
@@ -13,7 +13,7 @@ let stop = () => {};
 beforeEach(() => {
   vi.stubGlobal('localStorage', storage());
   const second: Layer = { ...keeper, id: 'b', name: 'Kettle' };
-  openKeeper();
+  openDocument();
   page().perform(addLayer, { layer: second, into: null, at: 1 });
   stop = keepLayerInHand();
 });

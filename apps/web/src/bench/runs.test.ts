@@ -1,7 +1,7 @@
 import { setOpacity } from '@diplex/document';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { openKeeper, storage } from '../tools/page.test-support';
 import { useComposition } from './composition-store';
+import { openDocument, storage } from './keeper.test-support';
 import { inRun } from './runs';
 
 const opacity = () => useComposition.getState().composition.layers.a?.opacity;
@@ -12,7 +12,7 @@ const press = (run: string, value: number) =>
 beforeEach(() => {
   vi.stubGlobal('localStorage', storage());
   vi.useFakeTimers({ toFake: ['performance'] });
-  openKeeper();
+  openDocument();
 });
 afterEach(() => vi.useRealTimers());
 

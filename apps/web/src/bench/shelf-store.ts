@@ -10,9 +10,14 @@ interface Shelf {
   readonly loaded: boolean;
   /** The source whose facts are shown. */
   readonly chosen: string | null;
+  /** The source that is looked at beside it; null for none. */
+  readonly beside: string | null;
   load(): Promise<void>;
+  setBeside(hash: string | null): void;
   choose(hash: string): void;
   change(hash: string, change: SourceChange): Promise<void>;
+  /** Takes a source off the shelf that nothing uses, and offers to put it back. */
+  takeOff(hash: string): Promise<void>;
   /** Brings files in, two at a time; each is told of by itself. Gives those that are on the shelf. */
   bringIn(files: readonly File[]): Promise<Source[]>;
 }
@@ -61,6 +66,8 @@ export const useShelf = create<Shelf>((set, get) => {
     sources: [],
     loaded: false,
     chosen: null,
+    beside: null,
+    setBeside: (beside) => set({ beside }),
     async load() {
       const sources = await server.sources();
       set({ sources, loaded: true, chosen: get().chosen ?? sources[0]?.hash ?? null });
@@ -69,6 +76,27 @@ export const useShelf = create<Shelf>((set, get) => {
     async change(hash, change) {
       const changed = await server.changeSource(hash, change);
       set({ sources: get().sources.map((each) => (each.hash === hash ? changed : each)) });
+    },
+    async takeOff(hash) {
+      const source = get().sources.find((each) => each.hash === hash);
+      if (!source) return;
+      try {
+        await get().change(hash, { offShelf: true });
+      } catch (error) {
+        return tellProblem(wordsOf(error));
+      }
+      const putBack = async () => {
+        await get().change(hash, { offShelf: false });
+        set({ chosen: hash });
+      };
+      useNotices.getState().tell({
+        kind: 'information',
+        words: `${source.title} is off the shelf.`,
+        action: {
+          words: 'Put it back',
+          run: () => void putBack().catch((error) => tellProblem(wordsOf(error))),
+        },
+      });
     },
     async bringIn(files) {
       const waiting = [...files];

@@ -9,6 +9,7 @@ export type OpenDialog =
   | 'borrow-source'
   | 'overlay-source'
   | 'letters-source'
+  | 'beside-source'
   | 'canvas'
   | 'steps'
   | null;

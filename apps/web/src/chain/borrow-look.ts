@@ -1,13 +1,5 @@
 import { type BorrowPlace, borrowColoursNeeds, borrowTextureNeeds } from '@diplex/core';
-import {
-  type Composition,
-  changeStep,
-  laidOut,
-  layerById,
-  newComposition,
-  placedAt,
-  plainLayer,
-} from '@diplex/document';
+import { changeStep, layerById } from '@diplex/document';
 import type { JobOptions } from '@diplex/engine';
 import { setStepValues } from '@diplex/steps';
 import { useComposition } from '../bench/composition-store';
@@ -17,14 +9,7 @@ import { tellProblem } from '../bench/notice-store';
 import { trackWork } from '../bench/pending-work';
 import type { Source } from '../link/server';
 import { inJob } from '../picks/run-pick';
-
-/** A photograph alone. */
-function aloneOf({ hash, title, width, height }: Source): Composition {
-  const size = { width, height };
-  const content = { kind: 'photo' as const, source: hash, size };
-  const layer = plainLayer('model', title, content, placedAt({ x: width / 2, y: height / 2 }));
-  return laidOut(newComposition(title, size), [layer]);
-}
+import { photoAlone } from '../shelf/photo-alone';
 
 type BorrowAsk = Omit<BorrowPlace, 'composition' | 'model'> & {
   readonly composition: number;
@@ -70,7 +55,7 @@ export function borrowFrom(source: Source): void {
   if (!layer || !step || !borrowing) return;
   const { words, needs, run, missing } = borrowing;
   const work = inJob(`Borrowing the ${words} of ${source.title}`, async (signal) => {
-    const model = aloneOf(source);
+    const model = photoAlone(source);
     const { sources, painted } = needs({ composition, layer, step, model });
     const letGo = await pageSupply().bring(sources, painted);
     try {

@@ -22,8 +22,11 @@ import { chooseAlso, chooseUpTo, takeLayer } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
+import { useShelf } from '../bench/shelf-store';
 import { counted } from '../controls/counted';
 import { MaskInset } from '../picture/MaskInset';
+import { SourceMarks } from '../shelf/SourceMarks';
+import { strictestTerms } from '../shelf/terms';
 import { useDrag } from './drag-store';
 import { endOf } from './drop-place';
 import { faceOf } from './layer-face';
@@ -82,6 +85,8 @@ function Card({ layer }: { readonly layer: Layer }) {
   const moves = useDrag((state) => state.dragged.includes(layer.id));
   const takes = useDrag((state) => state.taker === layer.id);
   const glass = isGlass(layer);
+  const shown = useComposition((state) => state.preview ?? state.composition);
+  const terms = useShelf(({ sources }) => strictestTerms(shown, layer, sources));
   const inHand = useHand((state) => state.layer === layer.id);
   const chosen = useHand((state) => state.alsoChosen.includes(layer.id));
   const face = useComposition((state) => faceOf(state.preview ?? state.composition, layer));
@@ -125,6 +130,7 @@ function Card({ layer }: { readonly layer: Layer }) {
         >
           {layer.name}
         </span>
+        {terms && <SourceMarks source={{ kind: 'picture', terms }} />}
         {layer.locked && <IconLock size={12} className="shrink-0 text-faint" aria-label="locked" />}
         {layer.link && <IconLink size={12} className="shrink-0 text-faint" aria-label="linked" />}
       </div>

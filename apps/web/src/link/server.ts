@@ -18,9 +18,21 @@ export interface Source {
   readonly credit: string;
   readonly rights: string;
   readonly note: string;
+  /** To be laid in, or to be painted with. */
+  readonly kind: 'picture' | 'tip';
+  /** What its rights allow: any use, any that names who made it, none that is published. */
+  readonly terms: 'free' | 'credited' | 'barred';
+  readonly collections: readonly string[];
+  /** No longer offered; what uses it goes on doing so. */
+  readonly offShelf: boolean;
 }
 
-export type SourceChange = Partial<Pick<Source, 'title' | 'credit' | 'rights' | 'note'>>;
+/** What people say of a source in words. */
+export type SourceWords = Pick<Source, 'title' | 'credit' | 'rights' | 'note'>;
+
+export type SourceChange = Partial<
+  SourceWords & Pick<Source, 'kind' | 'terms' | 'collections' | 'offShelf'>
+>;
 
 export interface ImportResult {
   readonly file: string;

@@ -183,6 +183,13 @@ export function Bench() {
           onClose={close}
         />
       )}
+      {dialog === 'beside-source' && (
+        <SourcePicker
+          title="Set another beside it"
+          onChoose={({ hash }) => useShelf.getState().setBeside(hash)}
+          onClose={close}
+        />
+      )}
       {dialog === 'steps' && <StepSearch onClose={close} />}
       {dialog === 'canvas' && <CanvasDialog onClose={close} />}
     </div>

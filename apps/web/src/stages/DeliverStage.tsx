@@ -1,14 +1,18 @@
-import { sourcesOf } from '@diplex/document';
-import { IconDownload } from '@tabler/icons-react';
+import { isPhoto, sourcesOf } from '@diplex/document';
+import { IconAlertTriangle, IconDownload } from '@tabler/icons-react';
 import { DELIVER_TOOLS } from '../actions/deliver-tools';
+import { takeLayer } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { DEPTHS, useDeliveries } from '../bench/deliver-store';
 import { useShelf } from '../bench/shelf-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
+import { counted } from '../controls/counted';
 import { Inspector, Section } from '../controls/Inspector';
+import { PlainButton } from '../controls/PlainButton';
 import { Tray } from '../frame/Tray';
 import { address } from '../link/server';
+import { rightsTroubles } from '../shelf/terms';
 
 const FORMAT_WORDS = { png: 'PNG', jpeg: 'JPEG', webp: 'WebP', tiff: 'TIFF' } as const;
 
@@ -31,6 +35,7 @@ export function DeliverStage() {
         <FormatOptions />
       </Tray>
       <Inspector>
+        <Rights />
         <Files />
         <Credits />
       </Inspector>
@@ -113,6 +118,47 @@ function Files() {
   );
 }
 
+/** What of the sources stands against a delivery; nothing is forbidden here, but it is said. */
+function Rights() {
+  const composition = useComposition((state) => state.composition);
+  const sources = useShelf((state) => state.sources);
+  const troubles = rightsTroubles(composition, sources);
+  if (troubles.length === 0) return null;
+  const layerOf = (hash: string) =>
+    Object.values(composition.layers)
+      .filter(isPhoto)
+      .find(({ content }) => content.source === hash);
+  return (
+    <Section title="Rights" aside={counted(troubles.length, 'trouble')}>
+      <ul className="grid gap-1.5 text-[12.5px]">
+        {troubles.map(({ source, words }) => {
+          const layer = layerOf(source.hash);
+          return (
+            <li key={source.hash} className="flex items-start gap-1.5">
+              <IconAlertTriangle size={15} aria-hidden className="mt-0.5 shrink-0 text-warning" />
+              <span>
+                {words}
+                <span className="block text-[11.5px] text-faint">
+                  {source.rights || 'no rights known'}
+                </span>
+              </span>
+              {layer && (
+                <span className="ml-auto">
+                  <PlainButton
+                    words="Take in hand"
+                    hint={`Take ${layer.name} in hand`}
+                    onPress={() => takeLayer(layer.id)}
+                  />
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </Section>
+  );
+}
+
 /** Who is to be credited, and for what; it goes into the file's metadata. */
 function Credits() {
   const composition = useComposition((state) => state.composition);
@@ -128,6 +174,7 @@ function Credits() {
             {source.title}
             <span className="block text-[11.5px] text-faint">
               {source.credit || 'no credit known'} · {source.rights || 'no rights known'}
+              {source.terms === 'credited' && ' · its credit is asked for'}
             </span>
           </li>
         ))}

@@ -2,12 +2,18 @@ import { IconPhotoPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { addSourceAsLayer } from '../actions/layer-commands';
 import { useShelf } from '../bench/shelf-store';
+import { PlainButton } from '../controls/PlainButton';
 import { address, type Source } from '../link/server';
 import { chooseFiles } from '../shelf/choose-files';
+import { ShelfBar } from '../shelf/ShelfBar';
+import { SourceMarks } from '../shelf/SourceMarks';
+import { shelfShown, useShelfView, WHOLE_SHELF } from '../shelf/shelf-view';
 
 /** The sources on the shelf. */
 export function ShelfGrid() {
   const { sources, loaded } = useShelf();
+  const view = useShelfView();
+  const shown = shelfShown(sources, view);
   const [over, setOver] = useState(false);
 
   return (
@@ -30,11 +36,20 @@ export function ShelfGrid() {
           Drop photographs here, paste them, or press to choose files.
         </button>
       ) : (
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-3">
-          {sources.map((source) => (
-            <ShelfCard key={source.hash} source={source} />
-          ))}
-        </ul>
+        <>
+          <ShelfBar view={view} shown={shown.length} onLook={view.look} />
+          {loaded && shown.length === 0 && (
+            <p className="flex items-center gap-3 text-quiet">
+              Nothing on the shelf is like that.
+              <PlainButton words="Look at everything" onPress={() => view.look(WHOLE_SHELF)} />
+            </p>
+          )}
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-3">
+            {shown.map((source) => (
+              <ShelfCard key={source.hash} source={source} />
+            ))}
+          </ul>
+        </>
       )}
     </main>
   );
@@ -44,7 +59,7 @@ function ShelfCard({ source }: { readonly source: Source }) {
   const chosen = useShelf((state) => state.chosen === source.hash);
   const choose = useShelf((state) => state.choose);
   return (
-    <li>
+    <li className="[contain-intrinsic-size:auto_156px] [content-visibility:auto]">
       <button
         type="button"
         aria-pressed={chosen}
@@ -59,7 +74,10 @@ function ShelfCard({ source }: { readonly source: Source }) {
           loading="lazy"
           className="h-[104px] w-full rounded object-cover"
         />
-        <span className="mt-1 block truncate text-[12.5px]">{source.title}</span>
+        <span className="mt-1 flex items-center gap-1 text-[12.5px]">
+          <span className="truncate">{source.title}</span>
+          <SourceMarks source={source} />
+        </span>
         <span className="flex justify-between text-[11px] text-faint">
           <span>
             {source.width} × {source.height}

@@ -1,9 +1,16 @@
+import { IconTrash } from '@tabler/icons-react';
 import { type ReactNode, useId, useState } from 'react';
 import { tellProblem } from '../bench/notice-store';
 import { useShelf } from '../bench/shelf-store';
+import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
+import { Pick } from '../controls/Pick';
+import { PlainButton } from '../controls/PlainButton';
 import { wordsOf } from '../link/problem';
-import { address, type Source, type SourceChange } from '../link/server';
+import { address, type Source, type SourceChange, type SourceWords } from '../link/server';
+import { TERMS } from '../shelf/SourceMarks';
+import { CollectionRows } from './CollectionRows';
+import { SourceReadings } from './SourceReadings';
 
 function bytesInWords(bytes: number): string {
   return bytes >= 2 ** 20 ? `${(bytes / 2 ** 20).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`;
@@ -18,10 +25,24 @@ function dateInWords(iso: string | null): string {
   });
 }
 
+const TERM_OPTIONS = (Object.keys(TERMS) as Source['terms'][]).map((value) => ({
+  value,
+  words: TERMS[value].words,
+}));
+
+/** Changes what is said of a source; tells when it could not be saved. */
+async function keep(source: Source, change: SourceChange): Promise<void> {
+  try {
+    await useShelf.getState().change(source.hash, change);
+  } catch (error) {
+    tellProblem(`${source.name} was not changed. ${wordsOf(error)}`);
+  }
+}
+
 /** What is known of the chosen source; title, credit, rights and note can be changed. */
 export function SourceFacts() {
   const { sources, chosen } = useShelf();
-  const source = sources.find((each) => each.hash === chosen);
+  const source = sources.find(({ hash, offShelf }) => hash === chosen && !offShelf);
   if (!source) {
     return (
       <Section title="Shelf">
@@ -57,11 +78,45 @@ export function SourceFacts() {
           {fact('Brought in', dateInWords(source.addedAt))}
         </dl>
       </Section>
+      <SourceReadings source={source} />
       <Section title="Rights and credit">
+        <Pick
+          label="They allow"
+          value={source.terms}
+          options={TERM_OPTIONS}
+          onChoose={(terms) => void keep(source, { terms })}
+        />
         <Field key={`${source.hash}-title`} source={source} name="title" words="Title" />
         <Field key={`${source.hash}-credit`} source={source} name="credit" words="Credit" />
         <Field key={`${source.hash}-rights`} source={source} name="rights" words="Rights" />
         <Field key={`${source.hash}-note`} source={source} name="note" words="Note" rows={4} />
+      </Section>
+      <Section title="On the shelf">
+        <div className="mb-1.5 flex items-center justify-between text-[12.5px] text-quiet">
+          It is
+          <Choice
+            label="What it is for"
+            value={source.kind}
+            options={[
+              { value: 'picture', words: 'a picture' },
+              { value: 'tip', words: 'a brush tip', hint: 'Offered as a tip for brushes' },
+            ]}
+            onChoose={(kind) => void keep(source, { kind })}
+          />
+        </div>
+        <CollectionRows
+          key={source.hash}
+          source={source}
+          onSet={(collections) => void keep(source, { collections })}
+        />
+        <div className="mt-2">
+          <PlainButton
+            icon={IconTrash}
+            words="Take it off the shelf"
+            hint="Only while no composition uses it"
+            onPress={() => void useShelf.getState().takeOff(source.hash)}
+          />
+        </div>
       </Section>
     </>
   );
@@ -69,7 +124,7 @@ export function SourceFacts() {
 
 interface FieldProps {
   readonly source: Source;
-  readonly name: keyof SourceChange;
+  readonly name: keyof SourceWords;
   readonly words: string;
   readonly rows?: number;
 }

@@ -2,6 +2,7 @@ export { byExample } from './by-example';
 export type { LightDirection } from './measures/light-direction';
 export { proposeRelight } from './propose-relight';
 export { proposeShadow } from './propose-shadow';
+export { readSource, type SourceReading, sourceReadingNeeds } from './read-source';
 export { type AgreementReading, agreementReading, type Disagreement } from './reading';
 export {
   AGREEMENT_ROWS,

@@ -9,19 +9,28 @@ import {
   layerById,
   type Rect,
   roundOut,
-  type Size,
 } from '@diplex/document';
 import type { CoverageImage, FloatImage } from '@diplex/imaging';
-import { decodeExactly, inScratch } from '@diplex/kernels';
+import { inScratch } from '@diplex/kernels';
 import { graphOf } from '../graph/composition-graph';
 import type { GraphNode, Leaves } from '../graph/node';
 import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
-import { type LightPatch, patchOf, smoothed } from './light-patch';
+import { patchOf, smoothed } from './light-patch';
 import { nearness } from './nearness';
 import { openSky, overcastShare } from './open-sky';
 import { detailSignature, type Signature, toneSignature } from './signature';
 import { type Silhouette, silhouetteOf } from './silhouette';
+import {
+  allOf,
+  centred,
+  lightPicture,
+  RELIEF_SIDE,
+  type Seen,
+  SMALL_SIDE,
+  spreadOver,
+  withoutSky,
+} from './views';
 
 /** What of the scene counts: what lies around the thing, the nearer the more; all of it; what is in the area. */
 export const SCENE_PARTS = ['around', 'all', 'area'] as const;
@@ -48,27 +57,8 @@ export interface Agreement {
   readonly silhouette: Silhouette | null;
 }
 
-/** Tones are measured on a picture of at most this side. */
-const SMALL_SIDE = 320;
-
-/** The light's direction is told by relief, which needs finer ones. */
-const RELIEF_SIDE = 800;
-
 /** Detail is measured on so much of the thing, and of the scene around its middle, in composition pixels. */
 const [THING_SIDE, SCENE_SIDE] = [512, 640];
-
-/** A part of the canvas at a scale. */
-interface Seen {
-  readonly rect: Rect;
-  readonly scale: number;
-}
-
-/** All of the canvas, its longer side so long at most. */
-function allOf({ canvas: { width, height } }: Composition, side: number): Seen {
-  const scale = Math.min(1, side / Math.max(width, height));
-  const long = (length: number) => Math.max(1, Math.floor(length * scale));
-  return { rect: { x: 0, y: 0, width: long(width), height: long(height) }, scale };
-}
 
 interface Views {
   readonly subject: GraphNode;
@@ -85,17 +75,6 @@ function found({ composition, layer }: AgreementPlace): Layer {
   const known = layerById(composition, layer);
   if (!known) throw new Error('That layer is no longer in the composition.');
   return known;
-}
-
-function centred(at: Rect, side: number, within: Rect): Rect {
-  const [width, height] = [Math.min(side, within.width), Math.min(side, within.height)];
-  const along = (middle: number, size: number, from: number, all: number) =>
-    Math.max(from, Math.min(from + all - size, Math.round(middle - size / 2)));
-  return {
-    x: along(at.x + at.width / 2, width, within.x, within.width),
-    y: along(at.y + at.height / 2, height, within.y, within.height),
-    ...{ width, height },
-  };
 }
 
 function viewsOf(place: AgreementPlace): Views {
@@ -132,32 +111,6 @@ export function agreementNeeds(place: AgreementPlace): Leaves {
     sources: parts.flatMap(({ sources }) => sources),
     painted: [...new Set(parts.flatMap(({ painted }) => painted))],
   };
-}
-
-/** The picture of a node in linear light, in memory of its own; nothing where there is nothing. */
-function lightPicture(
-  node: GraphNode,
-  rect: Rect,
-  scale: number,
-  reader: PixelReader,
-  { mixIn }: Composition,
-): FloatImage {
-  const { width, height } = rect;
-  const data = new Float32Array(width * height * 4);
-  inScratch(() => {
-    const image = renderNode(node, rect, scale, reader);
-    if (image) data.set(image.data);
-  });
-  if (mixIn !== 'light') {
-    for (let i = 0; i < data.length; i += 4) {
-      const alpha = data[i + 3] as number;
-      if (alpha === 0) continue;
-      for (let c = i; c < i + 3; c++) {
-        data[c] = alpha * decodeExactly(Math.max(0, Math.min(1, (data[c] as number) / alpha)));
-      }
-    }
-  }
-  return { width, height, data };
 }
 
 function alphaOf({ width, height, data }: FloatImage): CoverageImage {
@@ -218,25 +171,6 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
     depth: 'all',
     silhouette,
   };
-}
-
-function withoutSky(patch: LightPatch, sky: Uint8Array): LightPatch {
-  const weights = new Float32Array(patch.weights.length);
-  for (let p = 0; p < weights.length; p++) weights[p] = sky[p] ? 0 : (patch.weights[p] as number);
-  return { ...patch, weights };
-}
-
-/** Marks on a small picture as they lie on a larger one of the same. */
-function spreadOver(marks: Uint8Array, small: Size, large: Size): Uint8Array {
-  const out = new Uint8Array(large.width * large.height);
-  for (let y = 0, p = 0; y < large.height; y++) {
-    const row = Math.min(small.height - 1, Math.floor((y * small.height) / large.height));
-    for (let x = 0; x < large.width; x++, p++) {
-      const column = Math.min(small.width - 1, Math.floor((x * small.width) / large.width));
-      out[p] = marks[row * small.width + column] as number;
-    }
-  }
-  return out;
 }
 
 /** Whether a layer can be compared with what lies behind it. */

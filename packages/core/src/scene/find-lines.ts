@@ -53,7 +53,7 @@ function gradients({ width, height, data }: GreyPicture) {
       const at = (q: number) => data[q] as number;
       const dx = (at(p + 1) - at(p - 1)) / 2;
       const dy = (at(p + width) - at(p - width)) / 2;
-      strength[p] = Math.hypot(dx, dy);
+      strength[p] = Math.sqrt(dx * dx + dy * dy);
       angle[p] = Math.atan2(dx, -dy);
     }
   }
@@ -79,7 +79,7 @@ function grown(
         const q = v * width + u;
         if (used[q] || (strength[q] as number) <= WEAK) continue;
         const own = angle[q] as number;
-        const length = Math.hypot(c, s);
+        const length = Math.sqrt(c * c + s * s);
         if ((Math.cos(own) * c + Math.sin(own) * s) / length < Math.cos(LIKE)) continue;
         used[q] = 1;
         c += Math.cos(own);

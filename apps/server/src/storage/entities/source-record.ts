@@ -1,4 +1,12 @@
-import { EntitySchema } from '@mikro-orm/core';
+import { EntitySchema, JsonType } from '@mikro-orm/core';
+
+/** What a source is for: to be laid in, or to be painted with. */
+export const SOURCE_KINDS = ['picture', 'tip'] as const;
+export type SourceKind = (typeof SOURCE_KINDS)[number];
+
+/** What its rights allow: any use; any that names who made it; none that is published. */
+export const SOURCE_TERMS = ['free', 'credited', 'barred'] as const;
+export type SourceTerms = (typeof SOURCE_TERMS)[number];
 
 /** A photograph brought in; its file is the blob of the same hash. */
 export class SourceRecord {
@@ -20,6 +28,12 @@ export class SourceRecord {
   credit!: string;
   rights!: string;
   note!: string;
+  kind!: SourceKind;
+  terms!: SourceTerms;
+  /** Names of the collections that it belongs to. */
+  collections!: string[];
+  /** Off the shelf it is no longer offered; what uses it goes on doing so. */
+  offShelf!: boolean;
 }
 
 export const SourceSchema = new EntitySchema<SourceRecord>({
@@ -41,5 +55,9 @@ export const SourceSchema = new EntitySchema<SourceRecord>({
     credit: { type: 'string' },
     rights: { type: 'string' },
     note: { type: 'string' },
+    kind: { type: 'string' },
+    terms: { type: 'string' },
+    collections: { type: JsonType },
+    offShelf: { type: 'boolean' },
   },
 });

@@ -5,9 +5,6 @@ import { Choice } from '../../controls/Choice';
 import { Pick } from '../../controls/Pick';
 import { ShareAmount } from '../../controls/ShareAmount';
 
-/** Sources up to this side are offered as tips. */
-const TIP_SIDE = 1024;
-
 const NEW_TIP: Omit<Tip, 'source'> = {
   ...{ angle: 0, spacing: 0.5, scatter: 0, jitter: 0, follows: false },
 };
@@ -15,7 +12,9 @@ const NEW_TIP: Omit<Tip, 'source'> = {
 /** The tip of a brush: round, or a picture from the shelf and how it is used. */
 export function TipRows({ tip, onSet }: { tip: Tip | null; onSet: (tip: Tip | null) => void }) {
   const sources = useShelf((state) => state.sources);
-  const small = sources.filter(({ width, height }) => Math.max(width, height) <= TIP_SIDE);
+  const tips = sources.filter(
+    ({ hash, kind, offShelf }) => (kind === 'tip' && !offShelf) || hash === tip?.source,
+  );
   const share = (label: string, key: 'spacing' | 'scatter' | 'jitter', most: number) =>
     tip && (
       <ShareAmount
@@ -34,7 +33,7 @@ export function TipRows({ tip, onSet }: { tip: Tip | null; onSet: (tip: Tip | nu
         value={tip?.source ?? 'round'}
         options={[
           { value: 'round', words: 'round' },
-          ...small.map(({ hash, title }) => ({ value: hash, words: title })),
+          ...tips.map(({ hash, title }) => ({ value: hash, words: title })),
         ]}
         onChoose={(source) => onSet(source === 'round' ? null : { ...(tip ?? NEW_TIP), source })}
       />

@@ -36,7 +36,7 @@ export function chromaOf(patch: LightPatch): Chroma {
       third.b += weight * b;
       third.all += weight;
     }
-    chroma += weight * Math.hypot(a, b);
+    chroma += weight * Math.sqrt(a * a + b * b);
     all += weight;
   }
   const cast = (i: number): Cast => {

@@ -137,7 +137,7 @@ function skewOf({ across, down, weights }: SlopeList, strongest: number): { x: n
   const m = { x: 0, y: 0, xx: 0, xy: 0, yy: 0, xxx: 0, xxy: 0, xyy: 0, yyy: 0 };
   for (let i = 0; i < weights.length; i++) {
     const [rawX, rawY] = [across[i] as number, down[i] as number];
-    const length = Math.hypot(rawX, rawY);
+    const length = Math.sqrt(rawX * rawX + rawY * rawY);
     const by = length > most ? most / length : 1;
     const [x, y, weight] = [rawX * by, rawY * by, (weights[i] as number) / all];
     m.x += weight * x;

@@ -94,7 +94,7 @@ function slopesAt(packed: Float32Array, { width, height }: LightPatch, sigma: nu
       const [dx, dy] = [(at(1) - at(-1)) / 2, (at(width) - at(-width)) / 2];
       slopes.x[p] = dx;
       slopes.y[p] = dy;
-      slopes.length[p] = Math.hypot(dx, dy);
+      slopes.length[p] = Math.sqrt(dx * dx + dy * dy);
     }
   }
   return slopes;

@@ -3,7 +3,7 @@ import { GridComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { type RefObject, useEffect, useRef } from 'react';
-import { useSettings } from '../../bench/settings-store';
+import { useSettings } from '../bench/settings-store';
 
 echarts.use([LineChart, ScatterChart, GridComponent, CanvasRenderer]);
 

@@ -1,4 +1,5 @@
-import type { Agreement } from '@diplex/core';
+import type { Signature } from '@diplex/core';
+import { type Compared, THING_AND_SCENE } from './compared';
 import { useChart } from './use-chart';
 
 /** A few bins that hold very much would flatten all others. */
@@ -14,8 +15,8 @@ function heights(counts: readonly number[]): number[] {
 const points = (counts: readonly number[]) =>
   heights(counts).map((y, i) => [(i + 0.5) / counts.length, y]);
 
-/** How lightness is spread: the thing as a brass hill, the scene as a sea green line. */
-export function LightnessChart({ subject, scene }: Agreement) {
+/** How lightness is spread: one as a brass hill, the other as a sea green line. */
+export function LightnessChart({ subject, scene, names = THING_AND_SCENE }: Compared) {
   const box = useChart(
     (colour) => ({
       grid: { left: 1, right: 1, top: 4, bottom: 2 },
@@ -31,20 +32,23 @@ export function LightnessChart({ subject, scene }: Agreement) {
         {
           ...{ type: 'line', showSymbol: false, silent: true, smooth: true },
           lineStyle: { width: 2, color: colour('accent') },
-          data: points(scene.lightness),
+          data: scene ? points(scene.lightness) : [],
         },
       ],
     }),
     [subject, scene],
   );
-  const told = (of: Agreement['subject']) =>
+  const told = (of: Signature) =>
     `from ${of.tones.black.toFixed(0)} to ${of.tones.white.toFixed(0)}, half of it below ${of.tones.median.toFixed(0)}`;
   return (
     <div
       ref={box}
       role="img"
       data-testid="lightness-chart"
-      aria-label={`Lightness of the thing: ${told(subject)}. Of the scene: ${told(scene)}.`}
+      aria-label={[
+        `Lightness of ${names[0]}: ${told(subject)}.`,
+        ...(scene ? [`Of ${names[1]}: ${told(scene)}.`] : []),
+      ].join(' ')}
       className="h-[84px] w-full rounded-md bg-base-200"
     />
   );
