@@ -60,6 +60,22 @@ test('the sky of the headland by Reach, railings included, live and editable', a
     await page.getByRole('button', { name: 'Take Reach in hand' }).click();
   });
 
+  await test.step('a wide skirt is kept near the edge', async () => {
+    const points = page.getByRole('list', { name: 'Reach points' });
+    await points.getByRole('textbox', { name: /^Skirt/ }).fill('30');
+    await points.getByRole('textbox', { name: /^Skirt/ }).press('Enter');
+    await expect(points.getByRole('textbox', { name: /^Skirt/ })).toHaveValue('30.0');
+    await bench.jobsDone();
+    const wide = await agreement(bench, 'headland-noon-sky', canvas);
+    await points.getByRole('checkbox', { name: 'Protect inside' }).click();
+    await expect(points.getByRole('textbox', { name: /^Skirt within/ })).toHaveValue('3.0');
+    await bench.jobsDone();
+    const near = await agreement(bench, 'headland-noon-sky', canvas);
+    expect(near.intersectionOverUnion).toBeGreaterThan(wide.intersectionOverUnion + 0.02);
+    await bench.undo(2);
+    await bench.jobsDone();
+  });
+
   await test.step('a second point takes the lighter band of sea away, and is a point of its own', async () => {
     await bench.tool('Reach');
     await page.getByRole('button', { name: '+ add' }).click();

@@ -85,7 +85,8 @@ export {
 } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { type ComponentRanks, type RankedMix, rankComponents } from './pick/rank-components';
-export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
+export { REACH_STEP, type ReachFrom, reachMap } from './pick/reach';
+export { type ReachAmounts, reachCoverage } from './pick/reach-coverage';
 export {
   type GroundPlace,
   groundKey,

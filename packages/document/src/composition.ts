@@ -623,6 +623,8 @@ export interface ReachPoint extends Point {
   readonly tolerance: number;
   /** Coverage falls to nothing over so much more. */
   readonly skirt: number;
+  /** The skirt counts only so near what lies within the tolerance; anywhere when left out. */
+  readonly inside?: number;
   readonly spread: 'touching' | 'everywhere';
   readonly combine: Exclude<CombineRule, 'replace'>;
 }

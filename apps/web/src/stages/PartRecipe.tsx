@@ -24,6 +24,7 @@ import { ShareAmount } from '../controls/ShareAmount';
 import { useOutdated } from '../picks/outdated';
 import { finishPick } from '../picks/run-pick';
 import { ComponentRows } from '../tools/component/ComponentRows';
+import { ProtectInside } from '../tools/reach/ProtectInside';
 import { setReachPoints } from '../tools/reach/reach-tool';
 import { BandAmount } from './BandAmount';
 
@@ -174,6 +175,18 @@ function ReachRows({
               label="Skirt"
               value={point.skirt}
               onSet={(skirt) => change(index, { skirt })}
+            />
+            <ProtectInside
+              inside={point.inside}
+              onSet={(inside) =>
+                setReachPoints(
+                  points.map((each, i) => {
+                    const { inside: _, ...rest } = each;
+                    if (i !== index) return each;
+                    return inside === undefined ? rest : { ...rest, inside };
+                  }),
+                )
+              }
             />
           </li>
         ))}

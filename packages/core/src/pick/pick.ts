@@ -5,7 +5,8 @@ import { hardEdge } from './hard-edge';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
 import type { PickGround } from './pick-ground';
-import { REACH_STEP, reachMap, reachTable } from './reach';
+import { REACH_STEP, reachMap } from './reach';
+import { reachCoverage } from './reach-coverage';
 import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
 import { softEdge } from './soft-edge';
@@ -175,9 +176,9 @@ function pickReach(
     const most = Math.ceil((point.tolerance + point.skirt) / REACH_STEP) + 1;
     const { patch, spread } = point;
     const map = reachMap(ground.level(0), { at: point, patch, spread }, most);
-    const table = reachTable(point.tolerance, point.skirt);
+    const values = reachCoverage(map, ground, point);
     for (let p = 0; p < out.length; p++) {
-      const value = table[map[p] as number] as number;
+      const value = values[p] as number;
       const below = out[p] as number;
       if (point.combine === 'add') out[p] = 1 - (1 - below) * (1 - value);
       else if (point.combine === 'subtract') out[p] = below * (1 - value);

@@ -67,6 +67,24 @@ describe('Reach', () => {
     expect(new Set(reachTable(0.1, 0))).toEqual(new Set([0, 1]));
   });
 
+  it('protects what is a little alike further inside of something else', () => {
+    // A sky, and a tower whose stones are a little like it all through.
+    const tower = groundFrom(120, 60, (x) => (x < 60 ? [150, 170, 200] : [130, 145, 165]));
+    const sky = { x: 20, y: 30, patch: 3, tolerance: 0.02, skirt: 0.4 };
+    const point = { ...sky, spread: 'touching' as const, combine: 'add' as const };
+    const across = (inside?: number) => {
+      const points = [{ ...point, ...(inside !== undefined && { inside }) }];
+      const coverage = pick({ by: 'reach', from: 'layer', points }, tower);
+      return [40, 60, 61, 70, 110].map((x) => coverage[30 * 120 + x] as number);
+    };
+    const [all, near] = [across(), across(2)];
+    // A wide skirt alone makes the tower see-through; near its edge it stays as it was.
+    for (const value of all) expect(value).toBeGreaterThan(100);
+    expect(near.slice(0, 3)).toEqual(all.slice(0, 3));
+    expect(near.slice(3)).toEqual([0, 0]);
+    expect(across(0)).toEqual([255, 0, 0, 0, 0]);
+  });
+
   it('puts several points together in their ways', () => {
     const point = { ...at, patch: 3, tolerance: 0.05, skirt: 0, spread: 'touching' as const };
     const other = { ...point, x: 280 };

@@ -17,6 +17,7 @@ const isReachPoint = (value: unknown) =>
     ...{ x: Number.isFinite, y: Number.isFinite, patch: length },
     ...{ tolerance: within(0, 2), skirt: within(0, 2), spread: among(['touching', 'everywhere']) },
     combine: among(COMBINE_RULES.filter((each) => each !== 'replace')),
+    inside: (value: unknown) => value === undefined || within(0, 1000)(value),
   });
 
 const isStroke = (value: unknown) =>

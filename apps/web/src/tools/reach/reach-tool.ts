@@ -1,4 +1,4 @@
-import { reachTable } from '@diplex/core';
+import { reachCoverage } from '@diplex/core';
 import {
   growthOf,
   invert,
@@ -58,11 +58,14 @@ class ReachTool implements Tool {
     const place = transform(invert(target.matrix), at);
     const { combine } = useHand.getState();
     const { set: _, ...reaching } = useReaching.getState();
+    // What is protected goes on being protected in further points.
+    const inside = reachPoints(target).at(-1)?.inside;
     const index = nearest(target, at);
     const known = index === null ? undefined : reachPoints(target)[index];
     const way = combine === 'replace' ? 'add' : combine;
     const continues = partInHand(target) !== null;
-    const fresh = { ...reaching, x: rounded(place.x), y: rounded(place.y) };
+    const protects = inside !== undefined && { inside };
+    const fresh = { ...reaching, ...protects, x: rounded(place.x), y: rounded(place.y) };
     const point = known ?? { ...fresh, combine: continues ? way : ('add' as const) };
     this.press = { target, from: { x: at.x, y: at.y }, point, index, dragged: false, map: null };
     void this.look(this.press);
@@ -148,12 +151,8 @@ class ReachTool implements Tool {
   private show({ map, point, target }: Press): void {
     if (!map) return;
     const started = performance.now();
-    const table = reachTable(point.tolerance, point.skirt);
-    const image = coverageImage(
-      map.width,
-      map.height,
-      (p) => table[map.map[p] as number] as number,
-    );
+    const values = reachCoverage(map.map, map, point, map.width / target.size.width);
+    const image = coverageImage(map.width, map.height, (p) => values[p] as number);
     const across = target.size.width / map.width;
     const down = target.size.height / map.height;
     const draft = {
