@@ -136,3 +136,29 @@ test('nothing is lost by reloading right after a change', async ({ page }) => {
   await bench.settled();
   expect(worst(await bench.pixels(), shown)).toBe(0);
 });
+
+test('on a mask that is used turned round, what is shown is seen', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, POSTER, 'Journey: turned round');
+  await page.goto(`/c/${id}/cut`);
+  await bench.settled();
+  await card(page, 'Keeper').click();
+  await bench.tool('Brush');
+  await page.getByRole('button', { name: 'show', exact: true }).click();
+  const coat = [830, 900] as const;
+  const whole = await bench.colourAt(coat);
+  await page.getByRole('button', { name: 'Turn round', exact: true }).click();
+  await expect.poll(() => bench.colourAt(coat)).not.toEqual(whole);
+  await expect(page.getByRole('contentinfo')).toContainText(
+    'the mask of Keeper, which it uses turned round: shows what you stroke',
+  );
+  await bench.amount('Size', 120);
+  await bench.amount('Softness', 0);
+  await bench.drag([
+    [810, 900],
+    [850, 900],
+  ]);
+  await expect.poll(() => bench.colourAt(coat)).toEqual(whole);
+  await bench.undo(2);
+  await expect.poll(() => bench.colourAt(coat)).toEqual(whole);
+});

@@ -53,6 +53,7 @@ export function CutSentence() {
       <>
         {mask ? 'the mask of ' : 'a new mask of '}
         {name}
+        {mask && holder.maskUse?.turnedRound && <>, which it uses turned round</>}
         {others.length > 0 && <> (and with it {andAll(others)})</>}
       </>
     );

@@ -7,6 +7,7 @@ import { StrokeTool } from '../strokes/stroke-tool';
 import { sampleColour } from './sample-colour';
 import { useBrush } from './settings';
 import { fringeGoal, partGoal } from './stroke-goal';
+import { onTurned } from './turned-round';
 
 /** A stroke on the mask in hand, or on where its fringe is cleaned; says why when there can be none. */
 function openStroke(brush: Brush): RunningStroke | null {
@@ -20,8 +21,15 @@ function openStroke(brush: Brush): RunningStroke | null {
     tellProblem(`${target.layer.name} has no mask yet, so there is no edge to work on.`);
     return null;
   }
-  if (brushOn === 'mask' || !target.mask)
-    return new RunningStroke(target, partGoal(target, brush), brush);
+  if (brushOn === 'mask' || !target.mask) {
+    const turned = target.mask && target.layer.maskUse?.turnedRound;
+    const laid = turned ? onTurned(brush) : brush;
+    if (laid) return new RunningStroke(target, partGoal(target, brush), laid);
+    tellProblem(
+      `The mask of ${target.layer.name} is used turned round, so how sheer it is cannot be worked out. Turn it back first.`,
+    );
+    return null;
+  }
   if (target.layer.id === AREA_ID) {
     tellProblem(
       'An area has no fringe. Have the brush work on the mask (Y), or do something else.',
