@@ -26,6 +26,7 @@ const ALLOWED = {
     'packages/formats',
     'packages/engine',
   ],
+  'apps/library': [],
   'apps/web': [
     'packages/document',
     'packages/imaging',

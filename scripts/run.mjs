@@ -37,7 +37,7 @@ function buildFirst() {
 }
 
 function build() {
-  const workspaces = ['-w', '@diplex/web', '-w', '@diplex/server'];
+  const workspaces = ['-w', '@diplex/web', '-w', '@diplex/server', '-w', '@diplex/library'];
   run('npm', ['run', '--silent', 'build', ...workspaces, '--', '--logLevel', 'warn']);
 }
 

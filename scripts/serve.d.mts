@@ -9,9 +9,21 @@ export interface ServeOptions {
   readonly folder?: string;
 }
 
-export function serve(
-  options: ServeOptions,
-): Promise<{ readonly server: ChildProcess; readonly address: string }>;
+export interface Served {
+  readonly server: ChildProcess;
+  readonly address: string;
+}
+
+export function serve(options: ServeOptions): Promise<Served>;
+
+export interface ServeLibraryOptions {
+  readonly port: number;
+  /** The folder of its catalogue. */
+  readonly elements?: string;
+  readonly folder?: string;
+}
+
+export function serveLibrary(options: ServeLibraryOptions): Promise<Served>;
 
 export function runToEnd(
   command: string,

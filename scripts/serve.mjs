@@ -5,19 +5,13 @@ import { fileURLToPath } from 'node:url';
 const root = fileURLToPath(new URL('..', import.meta.url));
 
 /**
- * Starts the built server and waits until it says that it is ready.
- * Gives the process and the address; rejects with what the server said when it ends before.
+ * Starts a built program that serves, and waits until it says that it is ready.
+ * Gives the process and the address; rejects with what it said when it ends before.
  */
-export function serve({ data, port, page = 'apps/web/dist', env = {}, folder = root }) {
-  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+function started(script, { env, folder = root, what }) {
+  const server = spawn(process.execPath, [script], {
     cwd: folder,
-    env: {
-      ...process.env,
-      DIPLEX_DATA: data,
-      DIPLEX_PORT: String(port),
-      ...(page ? { DIPLEX_PAGE: page } : {}),
-      ...env,
-    },
+    env: { ...process.env, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   return new Promise((resolve, reject) => {
@@ -29,7 +23,24 @@ export function serve({ data, port, page = 'apps/web/dist', env = {}, folder = r
     };
     createInterface({ input: server.stdout }).on('line', listen);
     createInterface({ input: server.stderr }).on('line', listen);
-    server.on('exit', (code) => reject(new Error(`The server ended with ${code}.\n${said}`)));
+    server.on('exit', (code) => reject(new Error(`${what} ended with ${code}.\n${said}`)));
+  });
+}
+
+/** Starts the built server. */
+export function serve({ data, port, page = 'apps/web/dist', env = {}, folder = root }) {
+  const where = { DIPLEX_DATA: data, DIPLEX_PORT: String(port) };
+  return started('apps/server/dist/main.js', {
+    ...{ folder, what: 'The server' },
+    env: { ...where, ...(page ? { DIPLEX_PAGE: page } : {}), ...env },
+  });
+}
+
+/** Starts the built stand-in of an element library, with the demo's pictures. */
+export function serveLibrary({ port, elements = 'demo', folder = root }) {
+  return started('apps/library/dist/main.js', {
+    ...{ folder, what: 'The element library' },
+    env: { DIPLEX_LIBRARY_FOLDER: elements, DIPLEX_LIBRARY_PORT: String(port) },
   });
 }
 

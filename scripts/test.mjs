@@ -16,7 +16,7 @@ const PACKAGES = [
   'formats',
   'engine',
 ].map((name) => `packages/${name}`);
-const TYPED = [...PACKAGES, 'apps/server', 'apps/web', 'e2e', 'bench'];
+const TYPED = [...PACKAGES, 'apps/server', 'apps/library', 'apps/web', 'e2e', 'bench'];
 
 /** The native compiler checks all folders in the time that the one in TypeScript takes for one of them. */
 const COMPILER = 'node_modules/typescript-native/bin/tsc';
@@ -119,6 +119,8 @@ if (
     '@diplex/web',
     '-w',
     '@diplex/server',
+    '-w',
+    '@diplex/library',
     '--',
     '--logLevel',
     'warn',

@@ -108,3 +108,60 @@ test('what must not be delivered is marked in the depth strip and before a deliv
   await expect(facts).not.toContainText('is not to be delivered');
   await expect(strip.getByRole('img', { name: 'Not to be delivered' })).toHaveCount(0);
 });
+
+test('an element is found in the library by what its licence allows, and comes with its terms', async ({
+  page,
+}) => {
+  const id = await copyOf(page, 'The Kettle Comet, poster A', 'Journey: library');
+  await page.goto(`/c/${id}/gather`);
+  const shelf = page.getByTestId('shelf');
+  await expect(shelf.getByRole('listitem').first()).toBeVisible();
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Library' }).click();
+  const dialog = page.getByRole('dialog', { name: 'The demo library' });
+  const elements = dialog.getByRole('list', { name: 'Elements' }).getByRole('button');
+
+  await test.step('what may not be sold is left out until that is not asked for', async () => {
+    await dialog.getByRole('searchbox').fill('smoke');
+    await expect(elements).toHaveCount(1);
+    await dialog.getByRole('checkbox', { name: 'may be sold' }).uncheck();
+    await expect(elements).toHaveCount(2);
+    await elements.filter({ hasText: 'lit from the left' }).click();
+    await expect(dialog).toContainText('may not be sold');
+    await expect(dialog).toContainText('neither sold nor advertises');
+  });
+
+  await test.step('it is brought in with its credit, its licence and its address', async () => {
+    await dialog.getByRole('checkbox', { name: 'may be sold' }).check();
+    await dialog.getByRole('searchbox').fill('blown');
+    await elements.filter({ hasText: 'Snow blown to the left' }).click();
+    await expect(dialog).toContainText('Credit: Lantern Yard.');
+    await dialog.getByRole('button', { name: 'Bring to the shelf' }).click();
+    await expect(page.getByText('Snow blown to the left is on the shelf.')).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close' }).click();
+    const facts = page.getByLabel('Inspector');
+    await expect(facts.getByLabel('Credit', { exact: true })).toHaveValue('Lantern Yard');
+    await expect(facts.getByLabel('They allow')).toHaveValue('credited');
+    await expect(facts).toContainText('/items/snow-blown-left');
+    const brought = shelf.getByRole('button', { name: /^Snow blown to the left/ });
+    await expect(brought.getByRole('img', { name: 'Needs its credit' })).toBeVisible();
+    await facts.getByRole('button', { name: 'Take it off the shelf' }).click();
+    await expect(brought).toHaveCount(0);
+  });
+
+  await test.step('when it does not answer, that is said, and all else goes on', async () => {
+    await page.keyboard.press('r');
+    const address = page.getByLabel('Address of the library');
+    const before = await address.inputValue();
+    await address.fill('http://127.0.0.1:9');
+    await address.press('Enter');
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText(
+      'The library at http://127.0.0.1:9 does not answer. Check its address',
+    );
+    await address.fill(before);
+    await address.press('Enter');
+    await expect(elements).not.toHaveCount(0);
+    await page.keyboard.press('Escape');
+    await shelf.getByRole('button', { name: /^Harbour wall/ }).click();
+    await expect(page.getByLabel('Inspector')).toContainText('harbour-wall.jpg');
+  });
+});

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { runToEnd, serve } from '../../scripts/serve.mjs';
+import { runToEnd, serve, serveLibrary } from '../../scripts/serve.mjs';
 
 /** The folder of the running server's data, as the journeys' own process knows it. */
 export function journeyData(): string {
@@ -14,8 +14,11 @@ export function journeyData(): string {
 export default async function startServer(): Promise<() => void> {
   const data = mkdtempSync(join(tmpdir(), 'diplex-journeys-'));
   process.env.DIPLEX_JOURNEY_DATA = data;
-  const { server, address } = await serve({ data, port: 4390 });
+  const library = await serveLibrary({ port: 0 });
+  const env = { DIPLEX_LIBRARY: library.address };
+  const { server, address } = await serve({ data, port: 4390, env });
   const end = () => {
+    library.server.kill('SIGKILL');
     server.kill('SIGKILL');
     rmSync(data, { recursive: true, force: true });
   };

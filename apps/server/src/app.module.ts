@@ -7,6 +7,8 @@ import { ExportsController } from './exports/exports.controller';
 import { ExportsService } from './exports/exports.service';
 import { JobsService } from './exports/jobs.service';
 import { HealthController } from './health.controller';
+import { LibraryController } from './library/library.controller';
+import { LibraryService } from './library/library.service';
 import { RenderingModule } from './rendering/rendering.module';
 import { SourcesController } from './sources/sources.controller';
 import { SourcesService } from './sources/sources.service';
@@ -20,12 +22,14 @@ import { VersionsService } from './versions/versions.service';
     HealthController,
     BlobsController,
     SourcesController,
+    LibraryController,
     CompositionsController,
     VersionsController,
     ExportsController,
   ],
   providers: [
     SourcesService,
+    LibraryService,
     CompositionsService,
     VersionsService,
     Thumbnails,

@@ -10,6 +10,8 @@ export interface Configuration {
   readonly guest: boolean;
   /** Folder of the built page; null serves the HTTP interface alone. */
   readonly page: string | null;
+  /** Address of the element library until another one is set on the page. */
+  readonly library: string;
   /** Other origins that may write, for a page served by a development server. */
   readonly origins: readonly string[];
   readonly limits: {
@@ -40,6 +42,7 @@ export function readConfiguration(): Configuration {
     data: resolve(process.env.DIPLEX_DATA ?? 'data'),
     guest: process.env.DIPLEX_GUEST === '1',
     page: process.env.DIPLEX_PAGE ? resolve(process.env.DIPLEX_PAGE) : null,
+    library: (process.env.DIPLEX_LIBRARY || 'http://127.0.0.1:4320').replace(/\/+$/, ''),
     origins: (process.env.DIPLEX_ORIGINS ?? '').split(',').filter(Boolean),
     limits: {
       fileBytes: whole('DIPLEX_MAX_FILE_BYTES', 512 * 2 ** 20),

@@ -16,6 +16,7 @@ export const PROBLEMS = {
   'wrong-hash': { status: 422, title: 'The bytes do not match their name' },
   'invalid-request': { status: 400, title: 'The request cannot be read' },
   'foreign-origin': { status: 403, title: 'Not from this page' },
+  'library-unreachable': { status: 502, title: 'The library does not answer' },
   'disk-full': { status: 507, title: 'The disk is full' },
   'not-ready': { status: 409, title: 'Not ready yet' },
   internal: { status: 500, title: 'Something went wrong here' },

@@ -48,6 +48,8 @@ export class SourceDto {
   @ApiProperty({ type: [String] }) collections!: string[];
   @ApiProperty({ description: 'No longer offered; what uses it goes on doing so' })
   offShelf!: boolean;
+  @ApiProperty({ description: 'The address in a library that it came from; empty for none' })
+  origin!: string;
 
   static of(record: SourceRecord): SourceDto {
     return Object.assign(new SourceDto(), { ...record });

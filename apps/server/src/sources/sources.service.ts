@@ -48,6 +48,11 @@ export class SourcesService {
     return record;
   }
 
+  /** Keeps the address in a library that a source came from. */
+  async setOrigin(hash: string, origin: string): Promise<void> {
+    await this.orm.em.fork().nativeUpdate(SourceRecord, { hash }, { origin });
+  }
+
   /** Titles of the compositions in which a source is used, those changed last first. */
   private async usedBy(hash: string): Promise<string[]> {
     const found = await this.orm.em
@@ -106,7 +111,7 @@ export class SourcesService {
       addedAt: new Date().toISOString(),
       title: name.replace(/\.[^.]+$/, ''),
       ...{ credit: '', rights: '', note: '', collections: [] },
-      ...{ kind: 'picture' as const, terms: 'free' as const, offShelf: false },
+      ...{ kind: 'picture' as const, terms: 'free' as const, offShelf: false, origin: '' },
     });
     await em.persistAndFlush(record);
     return { file: name, outcome: 'added', source: SourceDto.of(record) };

@@ -5,9 +5,11 @@ import { Migrator } from '@mikro-orm/migrations';
 import type { Configuration } from '../configuration';
 import { CompositionRecordSchema } from './entities/composition-record';
 import { HistoryRecordSchema } from './entities/history-record';
+import { SettingSchema } from './entities/setting-record';
 import { SourceSchema } from './entities/source-record';
 import { VersionRecordSchema } from './entities/version-record';
 import { InitialTables } from './migrations/initial-tables';
+import { Library } from './migrations/library';
 import { ShelfOrder } from './migrations/shelf-order';
 import { Versions } from './migrations/versions';
 
@@ -17,13 +19,20 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
   const orm = await MikroORM.init({
     driver: LibSqlDriver,
     dbName: join(configuration.data, 'diplex.sqlite'),
-    entities: [SourceSchema, CompositionRecordSchema, HistoryRecordSchema, VersionRecordSchema],
+    entities: [
+      SettingSchema,
+      SourceSchema,
+      CompositionRecordSchema,
+      HistoryRecordSchema,
+      VersionRecordSchema,
+    ],
     extensions: [Migrator],
     migrations: {
       migrationsList: [
         { name: '001-initial-tables', class: InitialTables },
         { name: '002-versions', class: Versions },
         { name: '003-shelf-order', class: ShelfOrder },
+        { name: '004-library', class: Library },
       ],
       snapshot: false,
     },

@@ -1,5 +1,6 @@
-import { IconFilePlus, IconLayersSubtract, IconPhotoPlus } from '@tabler/icons-react';
+import { IconBooks, IconFilePlus, IconLayersSubtract, IconPhotoPlus } from '@tabler/icons-react';
 import { useShelf } from '../bench/shelf-store';
+import { useWindow } from '../bench/window-store';
 import { chooseFiles } from '../shelf/choose-files';
 import { compositionFromSource } from '../shelf/composition-from-source';
 import type { Action } from './action';
@@ -17,6 +18,10 @@ export const GATHER_TOOLS: readonly Action[] = [
   {
     ...{ id: 'bring-in', words: 'Bring in', group: 'Tools', stage: 'gather', keys: ['q'] },
     ...{ icon: IconPhotoPlus, run: chooseFiles },
+  },
+  {
+    ...{ id: 'library', words: 'Library', group: 'Tools', stage: 'gather', keys: ['r'] },
+    ...{ icon: IconBooks, run: () => useWindow.getState().open('library') },
   },
   {
     ...{ id: 'lay-in', words: 'Add as layer', group: 'Tools', stage: 'gather', keys: ['w'] },

@@ -15,6 +15,7 @@ import {
   layersInDepth,
   linkLayers,
   listAround,
+  maskOf,
   middleOf,
   moveLayers,
   multiply,
@@ -49,8 +50,14 @@ export function layerInHand(): Layer | undefined {
   return layer ? layerById(useComposition.getState().composition, layer) : undefined;
 }
 
+/** Takes a layer in hand, and the part of its mask that was worked on last. */
 export function takeLayer(layer: string): void {
-  useHand.getState().take({ layer, part: null });
+  const { take, lastParts } = useHand.getState();
+  const { composition } = useComposition.getState();
+  const known = layerById(composition, layer);
+  const parts = (known && maskOf(composition, known)?.parts) ?? [];
+  const last = parts.find(({ id }) => id === lastParts[layer]);
+  take({ layer, part: last?.id ?? null });
 }
 
 /** The layer in hand and those chosen besides it, far to near; what is in a chosen group is left out. */

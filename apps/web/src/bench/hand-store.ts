@@ -87,6 +87,8 @@ interface Hand {
   /** Layers chosen besides the one in hand, for what is done with several. */
   readonly alsoChosen: readonly string[];
   readonly part: string | null;
+  /** The part of each layer's mask that was in hand last. */
+  readonly lastParts: Readonly<Record<string, string>>;
   /** The point of the outline in hand that keys move, by its number. */
   readonly point: number | null;
   readonly combine: CombineRule;
@@ -136,6 +138,7 @@ export const useHand = create<Hand>((set) => ({
   stepUnder: null,
   alsoChosen: [],
   part: null,
+  lastParts: {},
   point: null,
   combine: 'add',
   makes: 'part',
@@ -160,10 +163,15 @@ export const useHand = create<Hand>((set) => ({
   // A point belongs to the part that was in hand when it was chosen.
   // Another layer in hand is chosen alone, unless it is said otherwise.
   take: (change) =>
-    set({
-      ...('part' in change && { point: null }),
-      ...('layer' in change && { alsoChosen: [], maskedStep: null, colourWanted: null }),
-      ...change,
+    set((now) => {
+      const { layer, part } = { ...now, ...change };
+      const held = layer !== null && part !== null && now.lastParts[layer] !== part;
+      return {
+        ...('part' in change && { point: null }),
+        ...('layer' in change && { alsoChosen: [], maskedStep: null, colourWanted: null }),
+        ...(held && { lastParts: { ...now.lastParts, [layer]: part } }),
+        ...change,
+      };
     }),
 }));
 

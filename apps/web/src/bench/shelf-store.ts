@@ -1,7 +1,7 @@
 import { newId } from '@diplex/document';
 import { create } from 'zustand';
 import { wordsOf } from '../link/problem';
-import { bringIn, type Source, type SourceChange, server } from '../link/server';
+import { bringIn, type LibraryItem, type Source, type SourceChange, server } from '../link/server';
 import { useJobs } from './job-store';
 import { tellProblem, useNotices } from './notice-store';
 
@@ -16,6 +16,8 @@ interface Shelf {
   setBeside(hash: string | null): void;
   choose(hash: string): void;
   change(hash: string, change: SourceChange): Promise<void>;
+  /** Brings an element of the library to the shelf; null when that was not to be had. */
+  takeFromLibrary(item: Pick<LibraryItem, 'id' | 'title'>): Promise<Source | null>;
   /** Takes a source off the shelf that nothing uses, and offers to put it back. */
   takeOff(hash: string): Promise<void>;
   /** Brings files in, two at a time; each is told of by itself. Gives those that are on the shelf. */
@@ -76,6 +78,27 @@ export const useShelf = create<Shelf>((set, get) => {
     async change(hash, change) {
       const changed = await server.changeSource(hash, change);
       set({ sources: get().sources.map((each) => (each.hash === hash ? changed : each)) });
+    },
+    async takeFromLibrary({ id, title }) {
+      const job = newId();
+      const words = `Bringing in ${title}`;
+      const stop = new AbortController();
+      const running = { progress: 0, secondsLeft: null, stop: () => stop.abort() };
+      useJobs.getState().put({ id: job, words, ...running });
+      try {
+        const { source, outcome, problem } = await server.takeFromLibrary(id, stop.signal);
+        if (problem) tellProblem(problem.detail);
+        if (!source) return null;
+        const known = outcome === 'known' ? ' was on the shelf already.' : ' is on the shelf.';
+        useNotices.getState().tell({ kind: 'information', words: `${source.title}${known}` });
+        put(source);
+        return source;
+      } catch (error) {
+        if (!stop.signal.aborted) tellProblem(wordsOf(error));
+        return null;
+      } finally {
+        useJobs.getState().end(job);
+      }
     },
     async takeOff(hash) {
       const source = get().sources.find((each) => each.hash === hash);

@@ -10,6 +10,7 @@ export type OpenDialog =
   | 'overlay-source'
   | 'letters-source'
   | 'beside-source'
+  | 'library'
   | 'canvas'
   | 'steps'
   | null;

@@ -25,6 +25,34 @@ export interface Source {
   readonly collections: readonly string[];
   /** No longer offered; what uses it goes on doing so. */
   readonly offShelf: boolean;
+  /** The address in a library that it came from; empty for none. */
+  readonly origin: string;
+}
+
+/** What a licence may allow: to be shown, to be changed, and to be part of what is sold or advertises. */
+export const LICENCE_USES = ['use', 'change', 'sell'] as const;
+export type LicenceUse = (typeof LICENCE_USES)[number];
+
+/** An element of a library, and on which terms it can be had. */
+export interface LibraryItem {
+  readonly id: string;
+  readonly title: string;
+  readonly creator: string;
+  readonly words: readonly string[];
+  readonly width: number;
+  readonly height: number;
+  readonly licence: {
+    readonly name: string;
+    readonly text: string;
+    readonly allows: readonly LicenceUse[];
+    readonly credit: boolean;
+  };
+}
+
+/** Where the library is; its name is null while it does not answer. */
+export interface Library {
+  readonly address: string;
+  readonly name: string | null;
 }
 
 /** What people say of a source in words. */
@@ -115,6 +143,14 @@ export const server = {
   sources: () => json<Source[]>('sources'),
   changeSource: (hash: string, change: SourceChange) =>
     json<Source>(`sources/${hash}`, sending('PATCH', change)),
+  library: () => json<Library>('library'),
+  setLibrary: (address: string) => json<Library>('library', sending('PUT', { address })),
+  libraryItems: async (words: string, may: readonly LicenceUse[]) => {
+    const query = new URLSearchParams({ words, ...(may.length > 0 && { may: may.join(',') }) });
+    return (await json<{ items: LibraryItem[] }>(`library/items?${query}`)).items;
+  },
+  takeFromLibrary: (id: string, signal: AbortSignal) =>
+    json<ImportResult>(`library/items/${id}`, { method: 'POST', signal }),
   compositions: () => json<CompositionSummary[]>('compositions'),
   composition: (id: string) => json<LoadedComposition>(`compositions/${id}`),
   newComposition: (title: string, canvas: Size) =>
@@ -150,6 +186,7 @@ export const server = {
 };
 
 export const address = {
+  libraryPreview: (id: string) => `/api/library/items/${id}/preview`,
   sourceThumbnail: (hash: string) => `/api/sources/${hash}/thumbnail`,
   compositionThumbnail: (id: string, revision: number) =>
     `/api/compositions/${id}/thumbnail?revision=${revision}`,

@@ -37,6 +37,7 @@ import { server } from '../link/server';
 import { useFileIntake } from '../shelf/use-file-intake';
 import { DeliverStage } from './DeliverStage';
 import { GatherStage } from './GatherStage';
+import { LibraryDialog } from './LibraryDialog';
 import { StagePanels } from './StagePanels';
 import { STAGE_HOMES } from './stage-homes';
 
@@ -183,6 +184,7 @@ export function Bench() {
           onClose={close}
         />
       )}
+      {dialog === 'library' && <LibraryDialog onClose={close} />}
       {dialog === 'beside-source' && (
         <SourcePicker
           title="Set another beside it"

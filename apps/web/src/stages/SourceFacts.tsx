@@ -76,6 +76,7 @@ export function SourceFacts() {
           {fact('Size', bytesInWords(source.bytes))}
           {fact('Taken', dateInWords(source.takenAt))}
           {fact('Brought in', dateInWords(source.addedAt))}
+          {source.origin !== '' && fact('Came from', source.origin)}
         </dl>
       </Section>
       <SourceReadings source={source} />

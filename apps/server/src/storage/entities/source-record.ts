@@ -34,6 +34,8 @@ export class SourceRecord {
   collections!: string[];
   /** Off the shelf it is no longer offered; what uses it goes on doing so. */
   offShelf!: boolean;
+  /** The address in a library that it came from; empty for one that was brought in here. */
+  origin!: string;
 }
 
 export const SourceSchema = new EntitySchema<SourceRecord>({
@@ -59,5 +61,6 @@ export const SourceSchema = new EntitySchema<SourceRecord>({
     terms: { type: 'string' },
     collections: { type: JsonType },
     offShelf: { type: 'boolean' },
+    origin: { type: 'string' },
   },
 });

@@ -1,19 +1,37 @@
+import { useComposition } from '../../bench/composition-store';
+import { useHand } from '../../bench/hand-store';
+import { maskInHand } from '../../bench/mask-in-hand';
 import { Amount } from '../../controls/Amount';
 import { LikenessAmount } from '../../controls/LikenessAmount';
 import { Pick } from '../../controls/Pick';
 import { FromChoice } from '../FromChoice';
-import { useReaching } from './settings';
+import { partInHand, setReachPoints } from './reach-tool';
+import { type Reaching, useReaching } from './settings';
 
-/** How Reach picks. */
-export function ReachOptions() {
+/** The amounts of the newest point of the part in hand, which are those of the next one too; of the next one alone else. */
+function useAmounts(): readonly [Reaching, (change: Partial<Reaching>) => void] {
   const reaching = useReaching();
-  const { set } = reaching;
+  useComposition((state) => state.composition);
+  useHand((state) => state.part);
+  const target = maskInHand();
+  const points = (target && partInHand(target)?.recipe.points) ?? [];
+  const newest = points.at(-1);
+  if (!newest) return [reaching, reaching.set];
+  const change = (amounts: Partial<Reaching>) => {
+    reaching.set(amounts);
+    setReachPoints([...points.slice(0, -1), { ...newest, ...amounts }]);
+  };
+  return [newest, change];
+}
+
+/** How Reach picks: the point it made last, and the next one. */
+export function ReachOptions() {
+  const [reaching, set] = useAmounts();
   const distance = (label: string, key: 'tolerance' | 'skirt') => (
     <LikenessAmount
       layout="stack"
       label={label}
       value={reaching[key]}
-      onTry={(value) => set({ [key]: value })}
       onSet={(value) => set({ [key]: value })}
     />
   );
@@ -39,7 +57,6 @@ export function ReachOptions() {
         step={2}
         unit="px"
         curve={2}
-        onTry={(patch) => set({ patch })}
         onSet={(patch) => set({ patch })}
       />
       <FromChoice />
