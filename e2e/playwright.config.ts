@@ -1,6 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
-export const ADDRESS = 'http://127.0.0.1:4390';
+/** Another one where two runs are made at once. */
+export const PORT = Number(process.env.DIPLEX_JOURNEY_PORT ?? 4390);
+const ADDRESS = `http://127.0.0.1:${PORT}`;
 
 /** Switches that keep Chromium from looking for anything outside this machine. */
 const QUIET = [

@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { benchExposures } from './exposures';
 import { interactiveRows } from './interactive';
+import { benchLines } from './lines';
 import { benchMatch } from './match';
 import { benchMatting } from './matting';
 import { memoryRows } from './memory';
@@ -31,6 +32,10 @@ const json = fileAfter('--json', args);
 const DEFAULT_CASES = 'bench/matting';
 if (named === 'matting') {
   await benchMatting(fileAfter('--cases', args) ?? DEFAULT_CASES, json);
+  process.exit(0);
+}
+if (named === 'lines') {
+  await benchLines(json);
   process.exit(0);
 }
 if (named === 'match') {

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { BenchPage } from './bench';
+import { BenchPage, type Pixels } from './bench';
 
 export type Zoom = 'Fit' | '100 %' | '400 %';
 
@@ -8,6 +8,18 @@ export async function lookAt(bench: BenchPage, zoom: Zoom): Promise<void> {
   await bench.page.getByRole('button', { name: 'Fit', exact: true }).first().click();
   if (zoom !== 'Fit') await bench.page.getByRole('button', { name: zoom, exact: true }).click();
   await bench.settled();
+}
+
+/** Expects two pictures to be the same, value by value; says how many are not, and where the first of them lies. */
+export function expectSame(one: Pixels, other: Pixels, when: string): void {
+  expect([one.width, one.height]).toEqual([other.width, other.height]);
+  let [off, first] = [0, -1];
+  for (let i = 0; i < one.data.length; i++) {
+    if (one.data[i] === other.data[i]) continue;
+    if (off++ === 0) first = i >> 2;
+  }
+  const at = `${first % one.width},${Math.floor(first / one.width)}`;
+  expect(off, `values that differ ${when}, the first at ${at}`).toBe(0);
 }
 
 /** Expects the picture to be, value by value, what a page shows that is opened now and looks at the same. */
@@ -22,14 +34,7 @@ export async function expectAsFresh(bench: BenchPage, zoom: Zoom, after: string)
     await fresh.settled();
     await lookAt(fresh, zoom);
     const opened = await fresh.pixels();
-    expect([shown.width, shown.height]).toEqual([opened.width, opened.height]);
-    let [off, first] = [0, -1];
-    for (let i = 0; i < shown.data.length; i++) {
-      if (shown.data[i] === opened.data[i]) continue;
-      if (off++ === 0) first = i >> 2;
-    }
-    const at = `${first % shown.width},${Math.floor(first / shown.width)}`;
-    expect(off, `values that differ at ${zoom} after ${after}, the first at ${at}`).toBe(0);
+    expectSame(shown, opened, `at ${zoom} after ${after}`);
   } finally {
     await fresh.page.close();
   }

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { runToEnd, serve, serveLibrary } from '../../scripts/serve.mjs';
+import { PORT } from '../playwright.config';
 
 /** The folder of the running server's data, as the journeys' own process knows it. */
 export function journeyData(): string {
@@ -16,7 +17,7 @@ export default async function startServer(): Promise<() => void> {
   process.env.DIPLEX_JOURNEY_DATA = data;
   const library = await serveLibrary({ port: 0 });
   const env = { DIPLEX_LIBRARY: library.address };
-  const { server, address } = await serve({ data, port: 4390, env });
+  const { server, address } = await serve({ data, port: PORT, env });
   const end = () => {
     library.server.kill('SIGKILL');
     server.kill('SIGKILL');

@@ -71,6 +71,7 @@ export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cropLevel } from './pick/crop-level';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
+export { hardEdge } from './pick/hard-edge';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';
 export { maskBefore, maskBeforeKey, maskBeforeNeeds } from './pick/mask-before';
@@ -85,7 +86,7 @@ export {
 } from './pick/pick';
 export { levelWithin, type PickGround } from './pick/pick-ground';
 export { type ComponentRanks, type RankedMix, rankComponents } from './pick/rank-components';
-export { REACH_STEP, type ReachFrom, reachMap } from './pick/reach';
+export { REACH_STEP, type ReachFrom, reachMap, reachTable } from './pick/reach';
 export { type ReachAmounts, reachCoverage } from './pick/reach-coverage';
 export {
   type GroundPlace,

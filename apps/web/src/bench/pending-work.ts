@@ -1,7 +1,13 @@
 import { create } from 'zustand';
 
-/** How many steps are under way that will still change the composition: strokes that are being kept, picks. */
-export const usePendingWork = create<{ readonly open: number }>(() => ({ open: 0 }));
+interface PendingWork {
+  /** How many steps are under way that will still change the composition: strokes that are being kept, picks. */
+  readonly open: number;
+  /** How many of them are strokes, which are seen while they are painted and kept. */
+  readonly strokes: number;
+}
+
+export const usePendingWork = create<PendingWork>(() => ({ open: 0, strokes: 0 }));
 
 let work: Promise<unknown> = Promise.resolve();
 
@@ -11,6 +17,15 @@ export function trackWork(step: Promise<unknown>): void {
   work = Promise.allSettled([work, step]).then(() => {
     usePendingWork.setState(({ open }) => ({ open: open - 1 }));
   });
+}
+
+/** Counts a stroke as pending until it is kept. */
+export function trackStroke(step: Promise<unknown>): void {
+  const count = (by: number) =>
+    usePendingWork.setState(({ strokes }) => ({ strokes: strokes + by }));
+  count(1);
+  trackWork(step);
+  void Promise.allSettled([step]).then(() => count(-1));
 }
 
 /** Resolves when everything that was pending at this moment has ended. */

@@ -4,6 +4,7 @@ import { useComposition } from '../bench/composition-store';
 import { pageEngine, pageSupply } from '../bench/engine';
 import { glimpsed, useGlimpse } from '../bench/glimpse-store';
 import { useHand, viewInHand } from '../bench/hand-store';
+import { usePendingWork } from '../bench/pending-work';
 import { useSettings } from '../bench/settings-store';
 import { useShelf } from '../bench/shelf-store';
 import { withoutStep } from '../bench/without-step';
@@ -27,8 +28,14 @@ export function useTileScreen(
     const supply = pageSupply();
     const screen = new TileScreen(engine, surface, supply);
     // For those who wait for the finished picture, tests among them.
+    let drawn = false;
+    const tell = () => {
+      // A stroke that is still painted or kept has more to come.
+      surface.dataset.settled = String(drawn && usePendingWork.getState().strokes === 0);
+    };
     screen.onState = (settled) => {
-      surface.dataset.settled = String(settled);
+      drawn = settled;
+      tell();
     };
     if (shows === 'present') setCurrentScreen(screen);
 
@@ -60,6 +67,7 @@ export function useTileScreen(
     const observer = new ResizeObserver(size);
     observer.observe(box);
     const ends = [
+      usePendingWork.subscribe(tell),
       useComposition.subscribe(scene),
       useGlimpse.subscribe(scene),
       useCompare.subscribe(scene),

@@ -1,5 +1,4 @@
 import type { Size } from '@diplex/document';
-import { boxMean } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { grown, type Region } from '../matting/unsure-region';
@@ -12,8 +11,8 @@ const TOP = 65_535;
 /** The picture is worked on in tiles of this side. */
 const TILE = 512;
 
-/** Colours of a side are gathered this far beyond the band, in pixels. */
-const GATHERED = 7;
+/** Colours of a side are gathered this far from a pixel, in pixels. */
+const GATHERED = 10;
 
 /** What is thinner than this many pixels on either side of the edge is told by its most unmixed pixels. */
 const SURE_BEYOND = 1.6;
@@ -111,39 +110,78 @@ function partAround(
 
 type Rgb = [number, number, number];
 
-/** The mean colours of what is surely of one side around every place, and how much of that there is. */
-interface SureColours {
-  readonly weight: Float32Array;
-  readonly planes: readonly [Float32Array, Float32Array, Float32Array];
+/** What is surely of one side around a pixel. */
+interface SideFound {
+  /** How much of it lies near. */
+  weight: number;
+  readonly mean: Rgb;
+  /** The mean square by which its colours differ from that. */
+  spread: number;
 }
 
-/**
- * Means of what is surely of one side around every place, the nearer the more: boxes over boxes.
- * @param side 1 for inside, -1 for outside
- */
-function sureColours(
+const nothingFound = (): SideFound => ({ weight: 0, mean: [0, 0, 0], spread: 0 });
+
+/** Places around a pixel, each with its weight: the nearer the more. */
+interface Around {
+  readonly reach: number;
+  readonly stride: number;
+  readonly weights: Float32Array;
+}
+
+function aroundOf(count: number, stride: number): Around {
+  const side = 2 * count + 1;
+  const sigma = (count * stride) / 1.8;
+  const weights = Float32Array.from({ length: side * side }, (_, i) => {
+    const [dx, dy] = [(i % side) - count, Math.floor(i / side) - count];
+    return Math.exp((-(dx * dx + dy * dy) * stride * stride) / (2 * sigma * sigma));
+  });
+  return { reach: count * stride, stride, weights };
+}
+
+/** Colours change from place to place: what lies nearest is asked first, what lies further off where that is too little. */
+const AROUND = [aroundOf(4, 1), aroundOf(5, 2)] as const;
+
+/** So much of a side, in pixels, is enough to tell its colour. */
+const ENOUGH = 3;
+
+/** Adds up what is surely inside and outside about a place. */
+function gather(
   { width, height, linear, off }: Part,
-  side: number,
-  half: number,
-): SureColours {
-  const sure = Math.min(half, SURE_BEYOND);
-  const reach = Math.max(1, Math.round((half + GATHERED) / 2));
-  const own = off.map((away) => (away * side >= sure ? 1 : 0));
-  const around = (plane: Float32Array) =>
-    boxMean(boxMean(plane, width, height, reach), width, height, reach);
-  const plane = (c: number) => around(own.map((is, p) => is * (linear[p * 3 + c] as number)));
-  return { weight: around(own), planes: [plane(0), plane(1), plane(2)] };
-}
-
-/** Where so little of a side lies near, it is told otherwise. */
-const LEAST_NEAR = 1e-5;
-
-/** The mean colour of a side near a pixel; false where nothing of it is near. */
-function sureColour({ weight, planes }: SureColours, p: number, into: Rgb): boolean {
-  const all = weight[p] as number;
-  if (all < LEAST_NEAR) return false;
-  for (let c = 0; c < 3; c++) into[c as 0] = (planes[c as 0][p] as number) / all;
-  return true;
+  x: number,
+  y: number,
+  sure: number,
+  { reach, stride, weights }: Around,
+  inside: SideFound,
+  outside: SideFound,
+): void {
+  for (const side of [inside, outside]) {
+    side.weight = 0;
+    side.mean.fill(0);
+    side.spread = 0;
+  }
+  let k = 0;
+  for (let v = y - reach; v <= y + reach; v += stride) {
+    for (let u = x - reach; u <= x + reach; u += stride, k++) {
+      if (u < 0 || v < 0 || u >= width || v >= height) continue;
+      const p = v * width + u;
+      const away = off[p] as number;
+      if (away < sure && away > -sure) continue;
+      const side = away > 0 ? inside : outside;
+      const weight = weights[k] as number;
+      const [r, g, b] = [linear[p * 3], linear[p * 3 + 1], linear[p * 3 + 2]] as Rgb;
+      side.weight += weight;
+      side.mean[0] += weight * r;
+      side.mean[1] += weight * g;
+      side.mean[2] += weight * b;
+      side.spread += weight * (r * r + g * g + b * b);
+    }
+  }
+  for (const side of [inside, outside]) {
+    if (side.weight <= 0) continue;
+    for (let c = 0; c < 3; c++) side.mean[c as 0] /= side.weight;
+    const [r, g, b] = side.mean;
+    side.spread = Math.max(0, side.spread / side.weight - r * r - g * g - b * b);
+  }
 }
 
 const square = (linear: Float32Array, p: number, to: Rgb) =>
@@ -186,6 +224,15 @@ function thinColour(
   return true;
 }
 
+/** How far off the cut's own coverage may be at its edge, as a deviation, and far from it; it falls off over so many pixels. */
+const [CUT_OFF, CUT_OFF_FAR, FALLS_OVER] = [0.3, 0.02, 1.0];
+
+/** How far off the colour of a side is that was told by its least mixed pixels, as a share of how far the sides lie apart. */
+const THIN_OFF = 0.08;
+
+/** How far off a share is at least, by noise and rounding, in linear light. */
+const NOISE = 0.004;
+
 /** Works out the pixels of a tile that lie in the band. */
 function workOut(
   part: Part,
@@ -196,30 +243,66 @@ function workOut(
   picture: Size,
 ): void {
   const { width, linear, off, cut } = part;
-  const [within, beyond] = [sureColours(part, 1, half), sureColours(part, -1, half)];
-  const inside: Rgb = [0, 0, 0];
-  const outside: Rgb = [0, 0, 0];
+  const sure = Math.min(half, SURE_BEYOND);
+  const [inside, outside] = [nothingFound(), nothingFound()];
   for (let y = tile.y; y < tile.y + tile.height; y++) {
     for (let x = tile.x; x < tile.x + tile.width; x++) {
       const [u, v] = [x - around.x, y - around.y];
       const p = v * width + u;
       const away = Math.abs(off[p] as number);
       if (away >= half) continue;
-      const [has, lacks] = [sureColour(within, p, inside), sureColour(beyond, p, outside)];
-      if (!has && !(lacks && thinColour(part, u, v, 1, outside, inside))) continue;
-      if (!lacks && !thinColour(part, u, v, -1, inside, outside)) continue;
-      const trust = trustIn(inside, outside);
-      if (trust === 0) continue;
-      const found = mixedShare(linear, p, inside, outside);
+      for (const places of AROUND) {
+        gather(part, u, v, sure, places, inside, outside);
+        if (Math.min(inside.weight, outside.weight) >= ENOUGH) break;
+      }
+      const [has, lacks] = [inside.weight > 0, outside.weight > 0];
+      if (!has && !(lacks && thinColour(part, u, v, 1, outside.mean, inside.mean))) continue;
+      if (!lacks && !thinColour(part, u, v, -1, inside.mean, outside.mean)) continue;
+      const clear = trustIn(inside.mean, outside.mean);
+      if (clear === 0) continue;
+      const said = cutShare(cut[p] as number, off[p] as number);
+      const mixed = mixedShare(linear, p, inside.mean, outside.mean);
+      const thin = has && lacks ? 0 : THIN_OFF;
+      const doubt = doubtOf(said, away, inside, outside, thin);
       const t = Math.max(
         0,
         Math.min(1, (away - BELIEVED_FROM) / Math.max(0.5, half - BELIEVED_FROM)),
       );
-      const believed = 1 - trust * (1 - t * t * (3 - 2 * t));
-      const was = (off[p] as number) > 0 ? Math.max(cut[p] as number, 0.5) : (cut[p] as number);
-      out[y * picture.width + x] = Math.round(TOP * (found + believed * (was - found)));
+      const trust = (1 - t * t * (3 - 2 * t)) * (1 - doubt);
+      const was = cut[p] as number;
+      const found = said + trust * (mixed - said);
+      out[y * picture.width + x] = Math.round(TOP * (was + clear * (found - was)));
     }
   }
+}
+
+/** What the cut alone says of a pixel: where it is not soft itself, its edge runs somewhere through the pixels beside it. */
+function cutShare(cut: number, off: number): number {
+  if (cut > 0 && cut < 1) return cut;
+  return Math.max(0, Math.min(1, 0.5 + off / 2));
+}
+
+/**
+ * How much the cut is to be asked instead of the colours, 0..1: the more the colours of the sides vary against how far they lie
+ * apart, the less a mix of them tells, and the farther from its edge, the surer is the cut (weighed by their variances).
+ * @param said what the cut says
+ * @param away from its edge, in pixels
+ */
+function doubtOf(
+  said: number,
+  away: number,
+  inside: SideFound,
+  outside: SideFound,
+  thin: number,
+): number {
+  const [f, b] = [inside.mean, outside.mean];
+  const apart = (f[0] - b[0]) ** 2 + (f[1] - b[1]) ** 2 + (f[2] - b[2]) ** 2;
+  // Colours vary every way; along the way from one side to the other they do so by about a half of that.
+  const vary = said * said * inside.spread + (1 - said) * (1 - said) * outside.spread + NOISE ** 2;
+  const variance = vary / Math.max(1e-9, apart) + thin * thin;
+  const beyond = Math.max(0, away - 0.5) / FALLS_OVER;
+  const off = CUT_OFF * Math.exp((-beyond * beyond) / 2) + CUT_OFF_FAR;
+  return variance / (variance + off * off);
 }
 
 /** How much is said by what both sides look like: nothing where they look alike. */

@@ -3,7 +3,7 @@ import type { Point } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { type MaskInHand, whyNot } from '../../bench/mask-in-hand';
 import { tellProblem } from '../../bench/notice-store';
-import { trackWork } from '../../bench/pending-work';
+import { trackStroke } from '../../bench/pending-work';
 import { wordsOf } from '../../link/problem';
 import type { PointerSample, Tool } from '../../picture/tool';
 import type { RunningStroke } from './running-stroke';
@@ -98,7 +98,7 @@ export class StrokeTool implements Tool {
       useComposition.getState().show(null);
       tellProblem(`The stroke could not be finished. ${wordsOf(error)}`);
     });
-    trackWork(this.line);
+    trackStroke(this.line);
   }
 }
 
