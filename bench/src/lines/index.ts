@@ -131,8 +131,8 @@ export async function benchLines(json: string | null): Promise<void> {
     const behind = await backdrop(place);
     put(railRows(rails(`dark rails, ${place}`, behind, WIDTH, HEIGHT, dark)));
     put(railRows(rails(`light rails, ${place}`, behind, WIDTH, HEIGHT, light)));
-    if (!process.env.RAILS) put(whiskerRows(whiskers(`dark whiskers, ${place}`, behind, WIDTH, HEIGHT, dark)));
-    if (!process.env.RAILS) put(whiskerRows(whiskers(`light whiskers, ${place}`, behind, WIDTH, HEIGHT, light)));
+    put(whiskerRows(whiskers(`dark whiskers, ${place}`, behind, WIDTH, HEIGHT, dark)));
+    put(whiskerRows(whiskers(`light whiskers, ${place}`, behind, WIDTH, HEIGHT, light)));
   }
   const mean = (method: string, thing: string) => {
     const mine = rows.filter((row) => row.method === method && row.case.includes(thing));

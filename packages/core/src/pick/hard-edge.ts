@@ -279,7 +279,7 @@ function workOut(
 /** What the cut alone says of a pixel: where it is not soft itself, its edge runs somewhere through the pixels beside it. */
 function cutShare(cut: number, off: number): number {
   if (cut > 0 && cut < 1) return cut;
-  return Math.max(0, Math.min(1, 0.5 + off / 2));
+  return Math.max(0, Math.min(1, 0.5 + 0.75 * off));
 }
 
 /**
