@@ -9,6 +9,7 @@ const USAGE = `./run demo     install, build, fill the shelf with the sample pho
 ./run test     install, lint, type-check, unit tests, browser journeys; ends with "N passed, M failed"
 ./run bench    speed as ratios within one run: all, speed, interactive, memory or warps (agreement with OpenCV); --json FILE writes the rows
 ./run bench matting -- --cases DIR [--json FILE]   mattes against their truth, beside two baselines
+./run bench lines [-- --json FILE]   thin things (rails, whiskers) against their exact coverage
 ./run bench match [-- --cases DIR] [--json FILE] [--pictures DIR]   pasted things against what they would look like in the scene
 ./run render   COMPOSITION OUT.png [--region x,y,w,h] [--scale s]: a picture without the page
 ./run dev      the server, and the page from a development server that reloads`;

@@ -334,11 +334,21 @@ test('says when the picture under a pick has changed, and works it out again on 
     await expect(changed).toHaveCount(0);
     expect((await bench.pixels()).data).toEqual(before.data);
     await page.keyboard.press('Control+z');
+    // What undo changed is in hand.
+    await expect(bench.cards().last().locator('[data-active]')).toHaveAttribute(
+      'data-active',
+      'true',
+    );
+    await bench.cards().first().locator('[data-active]').click();
     await expect(changed).toBeVisible();
   });
 
   await test.step('worked out again it fits, and undo goes back', async () => {
-    await page.getByRole('button', { name: /^Take Reach in hand/ }).click();
+    // With its layer the part is in hand again that was worked on last.
+    await expect(page.getByRole('button', { name: /^Take Reach in hand/ })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
     await page.getByRole('button', { name: 'Work out again' }).click();
     await bench.jobsDone();
     await expect(changed).toHaveCount(0);
