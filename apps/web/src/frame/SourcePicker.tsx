@@ -27,11 +27,11 @@ export function SourcePicker({ title, onChoose, onClose }: SourcePickerProps) {
         shown={shown.length}
         onLook={(change) => setView((now) => ({ ...now, ...change }))}
       />
-      <ul className="grid grid-cols-5 gap-3">
+      <ul className="grid grid-cols-5 gap-1">
         {shown.map((source) => (
           <li
             key={source.hash}
-            className="[contain-intrinsic-size:auto_144px] [content-visibility:auto]"
+            className="p-1 [contain-intrinsic-size:auto_152px] [content-visibility:auto]"
           >
             <button
               type="button"

@@ -44,7 +44,7 @@ export function ShelfGrid() {
               <PlainButton words="Look at everything" onPress={() => view.look(WHOLE_SHELF)} />
             </p>
           )}
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-3">
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(152px,1fr))] gap-1">
             {shown.map((source) => (
               <ShelfCard key={source.hash} source={source} />
             ))}
@@ -59,7 +59,8 @@ function ShelfCard({ source }: { readonly source: Source }) {
   const chosen = useShelf((state) => state.chosen === source.hash);
   const choose = useShelf((state) => state.choose);
   return (
-    <li className="[contain-intrinsic-size:auto_156px] [content-visibility:auto]">
+    // What is painted beyond it is cut off: the mark of the chosen one and of the focus need their room.
+    <li className="p-1 [contain-intrinsic-size:auto_164px] [content-visibility:auto]">
       <button
         type="button"
         aria-pressed={chosen}
