@@ -1,4 +1,4 @@
-import { laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
+import { type Layer, laidOut, newComposition, placedAt, plainLayer } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import { sourceLike } from './source.test-support';
 import { rightsTroubles, strictestTerms } from './terms';
@@ -35,6 +35,10 @@ describe('what the rights of sources allow', () => {
     expect(rightsTroubles(composition, sources).map(({ words }) => words)).toEqual([
       'Barred is not to be delivered.',
     ]);
+    // What is hidden is not in it.
+    const barred = { ...layers[2], shown: false } as Layer;
+    const hidden = { ...composition, layers: { ...composition.layers, barred } };
+    expect(rightsTroubles(hidden, sources)).toEqual([]);
     const nameless = sources.map((each) => ({ ...each, credit: ' ' }));
     expect(rightsTroubles(composition, nameless).map(({ words }) => words)).toEqual([
       'Barred is not to be delivered.',

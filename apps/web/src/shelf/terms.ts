@@ -2,9 +2,10 @@ import {
   type Composition,
   isGroup,
   isPhoto,
+  isShown,
   type Layer,
+  layersInDepth,
   originalOf,
-  sourcesOf,
   withDescendants,
 } from '@diplex/document';
 import type { Source } from '../link/server';
@@ -33,12 +34,16 @@ export interface RightsTrouble {
   readonly words: string;
 }
 
-/** The sources that must not be delivered, and those that ask for a credit and have none, the worst first. */
+/** The sources of what is shown that must not be delivered, and those that ask for a credit and have none, the worst first. */
 export function rightsTroubles(
   composition: Composition,
   sources: readonly Source[],
 ): RightsTrouble[] {
-  const used = new Set(sourcesOf(composition));
+  // What is in a group comes by itself, where it is shown.
+  const shown = layersInDepth(composition).filter(
+    (layer) => !isGroup(layer) && isShown(composition, layer),
+  );
+  const used = new Set(shown.flatMap((layer) => sourcesShown(composition, layer)));
   const mine = sources.filter(({ hash }) => used.has(hash));
   const barred = mine
     .filter(({ terms }) => terms === 'barred')
