@@ -1,12 +1,16 @@
-import { createServer, type Server } from 'node:http';
+import { readdirSync } from 'node:fs';
+import { createServer, type Server, type ServerResponse } from 'node:http';
+import { join } from 'node:path';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { LibraryDto, LibraryItemsDto } from '../src/library/library.dto';
 import type { ImportResultDto } from '../src/sources/source.dto';
 import { type ProblemBody, TestServer } from './support/test-server';
 
 /** A library of which a test says what it answers at each path. */
 const answers = new Map<string, () => [type: string, body: string | Buffer, status?: number]>();
+/** What answers in its own time. */
+const slow = new Map<string, (response: ServerResponse) => void>();
 let library: Server;
 let server: TestServer;
 let address: string;
@@ -33,6 +37,8 @@ async function offer(id: string, allows: readonly string[], credit: boolean, sha
 
 beforeAll(async () => {
   library = createServer((request, response) => {
+    const takesTime = slow.get(request.url ?? '');
+    if (takesTime) return takesTime(response);
     const [type, body, status = 200] = answers.get((request.url ?? '').split('?')[0] ?? '')?.() ?? [
       ...(['application/json', '{}', 404] as const),
     ];
@@ -108,6 +114,29 @@ describe('the way to a library', () => {
       problem: { type: '/problems/not-a-picture' },
     });
     expect((await take('gone')).status).toBe(404);
+  });
+
+  it('can be called off while the file is still coming, and leaves nothing half-done', async () => {
+    await offer('slow', ['use'], true, 60);
+    const part = (await picture(60)).subarray(0, 20);
+    const asked = new Promise<void>((resolve) => {
+      slow.set('/items/slow/file', (response) => {
+        response.writeHead(200, { 'Content-Type': 'image/png', 'Content-Length': '100000' });
+        response.write(part);
+        resolve();
+      });
+    });
+    const stop = new AbortController();
+    const taking = fetch(`${server.address}/api/library/items/slow`, {
+      ...{ method: 'POST', signal: stop.signal },
+    });
+    await asked;
+    stop.abort();
+    await expect(taking).rejects.toThrow();
+    const incoming = () => readdirSync(join(server.data, 'incoming'));
+    await vi.waitFor(() => expect(incoming()).toEqual([]), { timeout: 10_000 });
+    const titles = (await server.ask<{ title: string }[]>('GET', 'sources')).body;
+    expect(titles.map(({ title }) => title)).not.toContain('Title of slow');
   });
 
   it('stays set to another address, and says when nothing answers there', async () => {

@@ -12,9 +12,10 @@ import {
 } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { takeLayer } from '../bench/take-layer';
 import type { Source } from '../link/server';
 import { freeName } from '../tools/atmosphere/generated-layers';
-import { photoToFill, takeLayer } from './layer-commands';
+import { photoToFill } from './layer-commands';
 
 /** What the letters cover, whatever their colour, however they are changed. */
 function coveredBy(letters: string, name: string): TonesPart {

@@ -1,9 +1,10 @@
 import { addLayer, groupOf, layerById, listAround } from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { takeLayer } from '../bench/take-layer';
 import type { Source } from '../link/server';
 import { freeName } from '../tools/atmosphere/generated-layers';
-import { photoToFill, takeLayer } from './layer-commands';
+import { photoToFill } from './layer-commands';
 
 /** A surface laid over a picture shows through so much. */
 const SHOWS = 0.7;

@@ -15,7 +15,6 @@ import {
   layersInDepth,
   linkLayers,
   listAround,
-  maskOf,
   middleOf,
   moveLayers,
   multiply,
@@ -41,6 +40,7 @@ import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
 import { tellProblem } from '../bench/notice-store';
+import { takeLayer } from '../bench/take-layer';
 import type { Source } from '../link/server';
 import { addLayerInArea } from '../tools/area-commands';
 import { chosenToPlace } from '../tools/place/chosen';
@@ -48,16 +48,6 @@ import { chosenToPlace } from '../tools/place/chosen';
 export function layerInHand(): Layer | undefined {
   const { layer } = useHand.getState();
   return layer ? layerById(useComposition.getState().composition, layer) : undefined;
-}
-
-/** Takes a layer in hand, and the part of its mask that was worked on last. */
-export function takeLayer(layer: string): void {
-  const { take, lastParts } = useHand.getState();
-  const { composition } = useComposition.getState();
-  const known = layerById(composition, layer);
-  const parts = (known && maskOf(composition, known)?.parts) ?? [];
-  const last = parts.find(({ id }) => id === lastParts[layer]);
-  take({ layer, part: last?.id ?? null });
 }
 
 /** The layer in hand and those chosen besides it, far to near; what is in a chosen group is left out. */

@@ -7,6 +7,7 @@ import {
 } from '@diplex/document';
 import { type OpenComposition, useComposition } from './composition-store';
 import { useHand } from './hand-store';
+import { takeLayer } from './take-layer';
 
 /** The layers of a composition that another one does not have, or has otherwise, far to near. */
 function layersChanged(now: Composition, before: Composition): string[] {
@@ -48,7 +49,7 @@ export function keepLayerInHand(): () => void {
     const { layer, take, alsoChosen, maskedStep } = useHand.getState();
     const changed = changedElsewhere(now, before, layer);
     if (changed !== null) {
-      take({ layer: changed, alsoChosen: [], part: null, maskedStep: null });
+      takeLayer(changed);
       return;
     }
     const steps = layerById(composition, layer ?? '')?.steps ?? [];

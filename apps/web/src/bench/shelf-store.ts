@@ -105,6 +105,7 @@ export const useShelf = create<Shelf>((set, get) => {
       if (!source) return;
       try {
         await get().change(hash, { offShelf: true });
+        set({ beside: null });
       } catch (error) {
         return tellProblem(wordsOf(error));
       }

@@ -18,11 +18,12 @@ import {
   IconStack2,
 } from '@tabler/icons-react';
 import type { MouseEvent } from 'react';
-import { chooseAlso, chooseUpTo, takeLayer } from '../actions/layer-commands';
+import { chooseAlso, chooseUpTo } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { useFolds } from '../bench/fold-store';
 import { useHand } from '../bench/hand-store';
 import { useShelf } from '../bench/shelf-store';
+import { takeLayer } from '../bench/take-layer';
 import { counted } from '../controls/counted';
 import { MaskInset } from '../picture/MaskInset';
 import { SourceMarks } from '../shelf/SourceMarks';
@@ -85,8 +86,11 @@ function Card({ layer }: { readonly layer: Layer }) {
   const moves = useDrag((state) => state.dragged.includes(layer.id));
   const takes = useDrag((state) => state.taker === layer.id);
   const glass = isGlass(layer);
-  const shown = useComposition((state) => state.preview ?? state.composition);
-  const terms = useShelf(({ sources }) => strictestTerms(shown, layer, sources));
+  const sources = useShelf((state) => state.sources);
+  // What it comes to is chosen, and not the composition: that changes with every move of a pointer.
+  const terms = useComposition((state) =>
+    strictestTerms(state.preview ?? state.composition, layer, sources),
+  );
   const inHand = useHand((state) => state.layer === layer.id);
   const chosen = useHand((state) => state.alsoChosen.includes(layer.id));
   const face = useComposition((state) => faceOf(state.preview ?? state.composition, layer));

@@ -2,9 +2,9 @@ import { layersInDepth } from '@diplex/document';
 import { Command } from 'cmdk';
 import { isOf, keyWords } from '../actions/action';
 import { ACTIONS } from '../actions/actions';
-import { takeLayer } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import type { StageName } from '../bench/stages';
+import { takeLayer } from '../bench/take-layer';
 
 interface PaletteProps {
   readonly stage: StageName;

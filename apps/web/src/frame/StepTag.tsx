@@ -3,6 +3,7 @@ import { IconAdjustmentsHorizontal } from '@tabler/icons-react';
 import { useHand } from '../bench/hand-store';
 import { goToStage } from '../bench/navigation';
 import { useSettings } from '../bench/settings-store';
+import { takeLayer } from '../bench/take-layer';
 import { counted } from '../controls/counted';
 
 /** The chain of a layer as a tag under its card: how many steps there are, and which. */
@@ -13,7 +14,8 @@ export function StepTag({ layer }: { readonly layer: Layer }) {
   const open = () => {
     const { layer: inHand, openStep, take } = useHand.getState();
     const opened = steps.some(({ id }) => id === openStep) ? openStep : (steps[0]?.id ?? null);
-    take({ ...(inHand !== layer.id && { layer: layer.id, part: null }), openStep: opened });
+    if (inHand !== layer.id) takeLayer(layer.id);
+    take({ openStep: opened });
     useSettings.getState().setSection('Chain', 'open');
     goToStage('arrange');
   };

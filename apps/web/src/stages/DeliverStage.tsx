@@ -1,10 +1,10 @@
 import { isPhoto, sourcesOf } from '@diplex/document';
 import { IconAlertTriangle, IconDownload } from '@tabler/icons-react';
 import { DELIVER_TOOLS } from '../actions/deliver-tools';
-import { takeLayer } from '../actions/layer-commands';
 import { useComposition } from '../bench/composition-store';
 import { DEPTHS, useDeliveries } from '../bench/deliver-store';
 import { useShelf } from '../bench/shelf-store';
+import { takeLayer } from '../bench/take-layer';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
 import { counted } from '../controls/counted';

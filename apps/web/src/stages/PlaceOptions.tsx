@@ -2,6 +2,7 @@ import { layerById } from '@diplex/document';
 import { PLACE_ACTIONS } from '../actions/place-actions';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { takeLayer } from '../bench/take-layer';
 import { useLayerInHand } from '../bench/use-layer-in-hand';
 import { Choice } from '../controls/Choice';
 import { Pick } from '../controls/Pick';
@@ -70,7 +71,7 @@ function UnderPointer() {
       label="Under the pointer"
       value={inHand ?? ''}
       options={known.map(({ id, name }) => ({ value: id, words: name }))}
-      onChoose={(layer) => useHand.getState().take({ layer, part: null })}
+      onChoose={takeLayer}
     />
   );
 }

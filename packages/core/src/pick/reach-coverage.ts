@@ -19,7 +19,8 @@ export function reachCoverage(
   pixels = 1,
 ): Float32Array {
   const table = reachTable(tolerance, skirt);
-  const out = Float32Array.from(map, (step) => table[step] as number);
+  const out = new Float32Array(map.length);
+  for (let p = 0; p < out.length; p++) out[p] = table[map[p] as number] as number;
   if (inside === undefined || skirt === 0) return out;
   const near = inside * pixels;
   inScratch(() => {

@@ -1,6 +1,7 @@
 import { layerById } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
+import { takeLayer } from '../../bench/take-layer';
 import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
 import { type CheckedThing, useChecks } from './check-store';
@@ -53,9 +54,7 @@ export function CheckSection() {
                 <button
                   type="button"
                   aria-pressed={layer.id === inHand}
-                  onClick={() =>
-                    useHand.getState().take({ layer: layer.id, alsoChosen: [], part: null })
-                  }
+                  onClick={() => takeLayer(layer.id)}
                   className="grid w-full cursor-pointer gap-0.5 rounded-md px-1.5 py-1 text-left text-[12px] text-quiet hover:bg-base-200 aria-pressed:bg-neutral aria-pressed:text-neutral-content"
                 >
                   <span className="flex">

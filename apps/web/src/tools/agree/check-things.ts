@@ -12,6 +12,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import { trackWork } from '../../bench/pending-work';
+import { takeLayer } from '../../bench/take-layer';
 import { inJob } from '../../picks/run-pick';
 import { edgeChecked } from '../edge-check';
 import { measured } from './agree-side';
@@ -95,5 +96,5 @@ export function stepThroughChecked(step: 1 | -1): void {
   if (ids.length === 0) return;
   const at = ids.indexOf(useHand.getState().layer ?? '');
   const next = at < 0 ? (step > 0 ? 0 : ids.length - 1) : (at + step + ids.length) % ids.length;
-  useHand.getState().take({ layer: ids[next] ?? null, alsoChosen: [], part: null });
+  takeLayer(ids[next] as string);
 }

@@ -2,8 +2,8 @@ import { layersAtNeeds } from '@diplex/core';
 import { layerById, type Point } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../../bench/engine';
-import { useHand } from '../../bench/hand-store';
 import { trackWork } from '../../bench/pending-work';
+import { takeLayer } from '../../bench/take-layer';
 import { useUnder } from './settings';
 
 /** Takes the nearest layer that shows something at a place in hand, and tells of all that do. */
@@ -18,8 +18,7 @@ export function pickLayerAt(at: Point): void {
       useUnder.setState({ layers });
       const [nearest] = layers;
       const still = useComposition.getState().composition;
-      if (nearest && layerById(still, nearest))
-        useHand.getState().take({ layer: nearest, part: null });
+      if (nearest && layerById(still, nearest)) takeLayer(nearest);
     } finally {
       letGo();
     }

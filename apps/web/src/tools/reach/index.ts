@@ -14,6 +14,6 @@ export const reach: ToolHome = {
   Sentence: pickSentence(
     'reach',
     'press what to pick and drag away for more tolerance.',
-    'press adds a point; drag a point for another tolerance.',
+    'press adds a point; drag a point for another tolerance. The amounts here are those of its newest point.',
   ),
 };

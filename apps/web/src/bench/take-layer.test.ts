@@ -1,9 +1,9 @@
 import { addPart, type Layer, type Mask, type PaintedPart } from '@diplex/document';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { useComposition } from '../bench/composition-store';
-import { useHand } from '../bench/hand-store';
-import { keeper, openKeeper, storage } from '../tools/page.test-support';
-import { takeLayer } from './layer-commands';
+import { useComposition } from './composition-store';
+import { useHand } from './hand-store';
+import { keeper, openDocument, storage } from './keeper.test-support';
+import { takeLayer } from './take-layer';
 
 const part = (id: string): PaintedPart => ({
   ...{ id, kind: 'painted', name: id, shown: true, combine: 'replace', feather: 0 },
@@ -20,7 +20,8 @@ const other: Layer = { ...keeper, id: 'b', name: 'Kettle' };
 
 beforeEach(() => {
   vi.stubGlobal('localStorage', storage());
-  openKeeper({ layers: [{ ...keeper, maskUse }, other], masks: [mask] });
+  openDocument({ layers: [{ ...keeper, maskUse }, other], masks: [mask] });
+  useHand.getState().take({ layer: 'a', part: null });
 });
 
 describe('taking a layer in hand', () => {
