@@ -20,7 +20,8 @@ function purity(share: number): number {
 }
 
 /**
- * Adds up colours around a pixel: of what lies under a mask, and of what lies beside it.
+ * Adds up colours around a pixel: of what lies under a mask, and of what lies beside it. Colours count from that of the pixel
+ * itself, so that single precision is enough to tell how much they vary.
  * @param content RGBA, `width` pixels wide
  * @param mask coverage of the same pixels, 0..1
  * @param at the pixel in the middle; all places lie inside of the picture
@@ -48,6 +49,7 @@ export function gatherSides(
     found[i] = (found[i] as number) + value;
   };
   const side = 2 * count + 1;
+  const middle = [0, 1, 2].map((c) => content[at * 4 + c] as number);
   for (let j = 0; j < side; j++) {
     const row = at + (j - count) * stride * width;
     for (let i = 0; i < side; i++) {
@@ -58,7 +60,7 @@ export function gatherSides(
       const dropped = weight * purity(1 - share);
       let square = 0;
       for (let c = 0; c < 3; c++) {
-        const value = content[p * 4 + c] as number;
+        const value = (content[p * 4 + c] as number) - (middle[c] as number);
         add(c, kept * value);
         add(c + 4, dropped * value);
         square += value * value;

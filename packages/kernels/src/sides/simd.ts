@@ -15,6 +15,7 @@ export function gatherSides(
   let beside = zero;
   let much = zero;
   let weight = weights;
+  const middle = v128.load(content + ((<usize>at) << 4));
   for (let j = -count; j <= count; j++) {
     let p = at + j * stride * width - count * stride;
     for (let i = 0; i < side; i++, p += stride, weight += 4) {
@@ -23,7 +24,7 @@ export function gatherSides(
       const w = load<f32>(weight);
       const kept = w * (share * share) * (share * share);
       const dropped = w * (rest * rest) * (rest * rest);
-      const colour = v128.load(content + ((<usize>p) << 4));
+      const colour = f32x4.sub(v128.load(content + ((<usize>p) << 4)), middle);
       const squares = f32x4.mul(colour, colour);
       const square =
         f32x4.extract_lane(squares, 0) +

@@ -24,6 +24,7 @@ import { tellProblem } from '../../bench/notice-store';
 import { trackWork } from '../../bench/pending-work';
 import { wordsOf } from '../../link/problem';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { type EarlyTyping, keepEarlyTyping } from './early-typing';
 import { lettersOf } from './set-letters';
 import { useLettering } from './settings';
 
@@ -36,17 +37,25 @@ const SHARE = 1 / 12;
 /** What a new text says until something is written. */
 const FIRST_TEXT = 'Text';
 
-/** Puts the cursor into the text field once it is there, with some of the text selected. */
-function edit(from: number, to: number, tries = 30): void {
-  requestAnimationFrame(() => {
+/** The text field, once it is there. */
+async function textField(): Promise<HTMLTextAreaElement | null> {
+  for (let tries = 30; tries > 0; tries--) {
+    await new Promise(requestAnimationFrame);
     const field = document.getElementById(TEXT_FIELD);
-    if (field instanceof HTMLTextAreaElement) {
-      field.focus();
-      field.setSelectionRange(from, to);
-      // A browser does not tell of a caret that was set by a program.
-      useLettering.getState().set({ selection: [from, to] });
-    } else if (tries > 0) edit(from, to, tries - 1);
-  });
+    if (field instanceof HTMLTextAreaElement) return field;
+  }
+  return null;
+}
+
+/** Puts the cursor into the text field once it is there, with some of the text selected, and writes what was typed meanwhile. */
+async function edit(from: number, to: number, early: EarlyTyping): Promise<void> {
+  const field = await textField();
+  if (!field) return;
+  field.focus();
+  field.setSelectionRange(from, to);
+  // A browser does not tell of a caret that was set by a program.
+  useLettering.getState().set({ selection: [from, to] });
+  early.into(field);
 }
 
 /** The nearest text under a place, that in hand first. */
@@ -64,7 +73,7 @@ function textAt(composition: Composition, at: Point): LetteringLayer | undefined
 }
 
 /** Takes a text in hand, with the cursor at the letter that is nearest to a place. */
-async function editAt(layer: LetteringLayer, at: Point): Promise<void> {
+async function editAt(layer: LetteringLayer, at: Point, early: EarlyTyping): Promise<void> {
   useHand.getState().take({ layer: layer.id, part: null });
   const { carets } = await lettersOf(layer.content);
   const { composition } = useComposition.getState();
@@ -73,10 +82,10 @@ async function editAt(layer: LetteringLayer, at: Point): Promise<void> {
   const up = layer.content.letterSize / 3;
   const far = carets.map((caret) => Math.hypot(caret.x - place.x, caret.y - up - place.y));
   const nearest = far.indexOf(Math.min(...far));
-  edit(nearest, nearest);
+  await edit(nearest, nearest, early);
 }
 
-async function newText(at: Point): Promise<void> {
+async function newText(at: Point, early: EarlyTyping): Promise<void> {
   const { composition, perform } = useComposition.getState();
   const { font, weight, align, colour } = useLettering.getState();
   const setting = {
@@ -97,7 +106,7 @@ async function newText(at: Point): Promise<void> {
   const done = perform(addLayer, { layer, at: index, into: group?.id ?? null });
   if (!done) return;
   useHand.getState().take({ layer: layer.id, part: null });
-  edit(0, FIRST_TEXT.length);
+  await edit(0, FIRST_TEXT.length, early);
 }
 
 /** Writes on the picture: a press on a text edits it, one beside it begins another. */
@@ -105,9 +114,10 @@ class LetterTool implements Tool {
   begin(at: PointerSample): void {
     const { composition } = useComposition.getState();
     const text = textAt(composition, at);
-    const work = (text ? editAt(text, at) : newText(at)).catch((error: unknown) =>
-      tellProblem(`The text could not be set. ${wordsOf(error)}`),
-    );
+    const early = keepEarlyTyping();
+    const work = (text ? editAt(text, at, early) : newText(at, early))
+      .catch((error: unknown) => tellProblem(`The text could not be set. ${wordsOf(error)}`))
+      .finally(early.end);
     trackWork(work);
   }
 
