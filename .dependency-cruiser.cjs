@@ -10,7 +10,12 @@ const ALLOWED = {
   'packages/core': ['packages/document', 'packages/kernels', 'packages/imaging', 'packages/steps'],
   'packages/sight': ['packages/core'],
   'packages/lettering': ['packages/document'],
-  'packages/formats': ['packages/document', 'packages/core'],
+  'packages/formats': [
+    'packages/document',
+    'packages/kernels',
+    'packages/imaging',
+    'packages/core',
+  ],
   'packages/engine': [
     'packages/document',
     'packages/kernels',
@@ -21,6 +26,7 @@ const ALLOWED = {
   ],
   'apps/server': [
     'packages/document',
+    'packages/imaging',
     'packages/steps',
     'packages/core',
     'packages/formats',

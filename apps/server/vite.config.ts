@@ -13,6 +13,7 @@ export default defineConfig({
         main: 'src/main.ts',
         'render-worker': '../../packages/engine/src/node/worker.ts',
         render: 'src/render-command.ts',
+        'encode-avif': 'src/deliveries/encoders/encode-avif.ts',
         seed: '../../demo/seed.ts',
       },
       // Workers are found beside the file that starts them, so all files lie in one folder.

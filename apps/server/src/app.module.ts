@@ -1,12 +1,17 @@
 import { Module } from '@nestjs/common';
+import { Archives } from './archives/archives.service';
+import { OpeningsController } from './archives/openings.controller';
+import { Openings } from './archives/openings.service';
 import { BlobsController } from './blobs/blobs.controller';
 import { CompositionsController } from './compositions/compositions.controller';
 import { CompositionsService } from './compositions/compositions.service';
 import { Thumbnails } from './compositions/thumbnails';
-import { ExportsController } from './exports/exports.controller';
-import { ExportsService } from './exports/exports.service';
-import { JobsService } from './exports/jobs.service';
+import { DeliveriesController } from './deliveries/deliveries.controller';
+import { DeliveriesService } from './deliveries/deliveries.service';
+import { DeliverySetsService } from './deliveries/delivery-sets.service';
 import { HealthController } from './health.controller';
+import { JobsController } from './jobs/jobs.controller';
+import { JobsService } from './jobs/jobs.service';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
 import { RenderingModule } from './rendering/rendering.module';
@@ -25,7 +30,9 @@ import { VersionsService } from './versions/versions.service';
     LibraryController,
     CompositionsController,
     VersionsController,
-    ExportsController,
+    OpeningsController,
+    DeliveriesController,
+    JobsController,
   ],
   providers: [
     SourcesService,
@@ -33,7 +40,10 @@ import { VersionsService } from './versions/versions.service';
     CompositionsService,
     VersionsService,
     Thumbnails,
-    ExportsService,
+    Archives,
+    Openings,
+    DeliveriesService,
+    DeliverySetsService,
     JobsService,
   ],
 })

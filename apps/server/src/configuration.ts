@@ -22,6 +22,10 @@ export interface Configuration {
     readonly blobBytes: number;
     /** Of the body of a request that is not a file. */
     readonly bodyBytes: number;
+    /** Of an archive that is opened, and of what it unpacks to. */
+    readonly archiveBytes: number;
+    /** Of all deliveries together; the oldest are taken off. */
+    readonly deliveryBytes: number;
   };
 }
 
@@ -49,6 +53,8 @@ export function readConfiguration(): Configuration {
       pixels: whole('DIPLEX_MAX_PIXELS', 150_000_000),
       blobBytes: whole('DIPLEX_MAX_BLOB_BYTES', 64 * 2 ** 20),
       bodyBytes: whole('DIPLEX_MAX_BODY_BYTES', 32 * 2 ** 20),
+      archiveBytes: whole('DIPLEX_MAX_ARCHIVE_BYTES', 8 * 2 ** 30),
+      deliveryBytes: whole('DIPLEX_MAX_DELIVERY_BYTES', 20 * 2 ** 30),
     },
   };
 }

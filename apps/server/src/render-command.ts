@@ -1,24 +1,47 @@
 import 'reflect-metadata';
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { mkdtemp, readFile, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { basename, join, resolve } from 'node:path';
-import { Readable } from 'node:stream';
+import { extname, resolve } from 'node:path';
+import { parseArgs } from 'node:util';
 import { type Composition, type Rect, sourcesOf } from '@diplex/document';
 import { validateComposition } from '@diplex/steps';
 import { NestFactory } from '@nestjs/core';
-import { unzipSync } from 'fflate';
+import { plainToInstance } from 'class-transformer';
+import { validateSync } from 'class-validator';
 import { AppModule } from './app.module';
+import { Archives } from './archives/archives.service';
+import { Openings } from './archives/openings.service';
 import { CompositionsService } from './compositions/compositions.service';
-import { EXPORT_FORMATS } from './exports/export-formats';
-import { ExportsService } from './exports/exports.service';
+import { CONTENTS } from './deliveries/contents';
+import type { DeliveryContext, FileTask } from './deliveries/contents/contents';
+import { writePicture } from './deliveries/contents/write-picture';
+import { DeliveriesService } from './deliveries/deliveries.service';
+import { FileRequestDto } from './deliveries/delivery.dto';
+import { ENCODERS, FORMAT_NAMES } from './deliveries/encoders';
+import { Problem } from './problems/problem';
+import { Renderer } from './rendering/renderer';
 import { SourcesService } from './sources/sources.service';
-import { BlobStore } from './storage/blob-store';
 
-const USAGE = `./run render COMPOSITION OUT.png [--region x,y,w,h] [--scale s]
+const USAGE = `./run render COMPOSITION OUT [options]
 
-COMPOSITION is the id or the title of one in the data folder (DIPLEX_DATA), a document as JSON whose
-pixels are in that folder, or an archive: a ZIP of composition.json and of blobs/ under their SHA-256.
-The region is in pixels of the picture at the given scale.`;
+COMPOSITION is the id or the title of one in the data folder (DIPLEX_DATA), a document as JSON whose pixels are in that
+folder, or an archive (.diplex, .zip, .ora). OUT says the format by its ending: png, jpg, webp, avif, tif; ora and diplex.
+
+  --contents picture|cut-out|mask|layers|openraster|archive   what the file holds; a picture
+  --layer NAME            of which layer, for a cut-out or a mask
+  --extent canvas|trimmed as large as the canvas, or as what shows
+  --bits 8|16|32          a channel; 32 are floats (tif)
+  --quality 1..100        webp and avif lose nothing at 100
+  --subsampling 4:4:4|4:2:0
+  --most-bytes N          no more bytes than these; the quality gives way
+  --size BY:VALUE         percent:50, width:1200, height:800 or longest:2048
+  --sharpening 0..1       how much the finest detail is brought out
+  --space srgb|p3|linear
+  --backing #rrggbb       behind transparent places of a jpg
+  --region x,y,w,h        only this part, in pixels of the picture at --scale
+  --scale S               drawn at this scale
+
+Ends with 0 when the file is there, with 1 when not: then nothing is written, and what is wrong is said.`;
 
 /** What the person asked for is not to be had; the words say why. */
 class Refused extends Error {}
@@ -26,36 +49,100 @@ class Refused extends Error {}
 interface Command {
   readonly from: string;
   readonly to: string;
-  readonly region: Rect | null;
-  readonly scale: number;
+  readonly region?: Rect;
+  readonly scale?: number;
+  readonly request: FileRequestDto;
+}
+
+const OPTIONS = [
+  ...(['contents', 'layer', 'extent', 'bits', 'quality', 'subsampling', 'most-bytes'] as const),
+  ...(['size', 'sharpening', 'space', 'backing', 'region', 'scale'] as const),
+];
+type Option = (typeof OPTIONS)[number];
+type Options = Partial<Record<Option, string>>;
+
+/** What the ending of a file says. */
+function byEnding(to: string): Partial<FileRequestDto> {
+  const ending = extname(to).slice(1).toLowerCase();
+  if (ending === 'ora') return { contents: 'openraster' };
+  if (ending === 'diplex') return { contents: 'archive' };
+  const format = FORMAT_NAMES.find((name) => name === ending || ENCODERS[name].ending === ending);
+  if (format) return { format };
+  const known = FORMAT_NAMES.map((name) => `.${ENCODERS[name].ending}`).join(', ');
+  throw new Refused(`${to} must end in ${known}, .ora or .diplex.`);
+}
+
+function sizeOf(text: string): FileRequestDto['size'] {
+  const [by = '', value = ''] = text.split(':');
+  return { by: by as 'percent', value: Number(value) };
+}
+
+function requestOf(to: string, options: Options): FileRequestDto {
+  const number = (text: string | undefined) => (text === undefined ? undefined : Number(text));
+  const stated = {
+    ...{ contents: 'picture', ...byEnding(to) },
+    ...(options.contents && { contents: options.contents }),
+    ...{ layer: options.layer, extent: options.extent, subsampling: options.subsampling },
+    ...{ bits: number(options.bits), quality: number(options.quality) },
+    ...{ mostBytes: number(options['most-bytes']), sharpening: number(options.sharpening) },
+    ...{ size: options.size && sizeOf(options.size), space: options.space },
+    ...{ backing: options.backing },
+  };
+  const given = Object.entries(stated).filter(([, value]) => value !== undefined);
+  const request = plainToInstance(FileRequestDto, Object.fromEntries(given));
+  const [problem] = validateSync(request);
+  if (problem) {
+    const [inside] = problem.children ?? [];
+    const says = Object.values(problem.constraints ?? inside?.constraints ?? {}).join('; ');
+    throw new Refused(`--${problem.property}: ${says}.`);
+  }
+  return request;
+}
+
+function regionOf(text: string | undefined): Rect | undefined {
+  if (text === undefined) return undefined;
+  const numbers = text.split(',').map(Number);
+  const [x = 0, y = 0, width = 0, height = 0] = numbers;
+  const whole = numbers.length === 4 && numbers.every(Number.isInteger);
+  if (!whole || width < 1 || height < 1) {
+    throw new Refused('--region needs four whole numbers: x,y,width,height.');
+  }
+  return { x, y, width, height };
+}
+
+function scaleOf(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined;
+  const scale = Number(text);
+  if (!(scale > 0 && scale <= 8)) throw new Refused('--scale needs a number above 0 and up to 8.');
+  return scale;
+}
+
+function parsed(args: readonly string[]) {
+  const kinds = OPTIONS.map((name) => [name, { type: 'string' as const }] as const);
+  try {
+    return parseArgs({
+      args: [...args],
+      options: Object.fromEntries(kinds),
+      allowPositionals: true,
+    });
+  } catch (error) {
+    throw new Refused(`${(error as Error).message}\n\n${USAGE}`);
+  }
 }
 
 function readCommand(args: readonly string[]): Command {
-  const files: string[] = [];
-  let region: Rect | null = null;
-  let scale = 1;
-  for (let i = 0; i < args.length; i++) {
-    const arg = args[i] as string;
-    if (arg === '--region') {
-      const numbers = (args[++i] ?? '').split(',').map(Number);
-      const [x = 0, y = 0, width = 0, height = 0] = numbers;
-      const whole = numbers.length === 4 && numbers.every(Number.isInteger);
-      if (!whole || width < 1 || height < 1) {
-        throw new Refused('--region needs four whole numbers: x,y,width,height.');
-      }
-      region = { x, y, width, height };
-    } else if (arg === '--scale') {
-      scale = Number(args[++i]);
-      if (!(scale > 0 && scale <= 8)) {
-        throw new Refused('--scale needs a number above 0 and up to 8.');
-      }
-    } else if (arg.startsWith('--')) throw new Refused(`${arg} is not known.\n\n${USAGE}`);
-    else files.push(arg);
+  const { values, positionals } = parsed(args);
+  const options = values as Options;
+  const [from, to] = positionals;
+  if (!from || !to || positionals.length > 2) throw new Refused(USAGE);
+  const request = requestOf(to, options);
+  const [region, scale] = [regionOf(options.region), scaleOf(options.scale)];
+  if ((region || scale) && request.contents !== 'picture') {
+    throw new Refused(
+      '--region and --scale are for pictures only; --size makes other files smaller.',
+    );
   }
-  const [from, to] = files;
-  if (!from || !to || files.length > 2) throw new Refused(USAGE);
-  if (!to.endsWith('.png')) throw new Refused(`${to} must end in .png.`);
-  return { from, to: resolve(to), region, scale };
+  return { from, to: resolve(to), region, scale, request };
 }
 
 function readDocument(text: string, name: string): Composition {
@@ -66,42 +153,7 @@ function readDocument(text: string, name: string): Composition {
   }
 }
 
-/** Unpacks an archive into a data folder of its own: sources are brought in, other blobs are kept. */
-async function openArchive(
-  path: string,
-  sources: SourcesService,
-  blobs: BlobStore,
-): Promise<Composition> {
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(new Uint8Array(await readFile(path)));
-  } catch (error) {
-    throw new Refused(`${path} is not a readable ZIP: ${(error as Error).message}`);
-  }
-  const json = files['composition.json'];
-  if (!json) throw new Refused(`${path} has no composition.json.`);
-  const document = readDocument(new TextDecoder().decode(json), `${path}: composition.json`);
-  const photos = new Set(sourcesOf(document));
-  for (const [name, bytes] of Object.entries(files)) {
-    if (!name.startsWith('blobs/') || name.endsWith('/')) continue;
-    const hash = basename(name);
-    const incoming = await blobs.receive(Readable.from([bytes]), bytes.length);
-    if (incoming.hash !== hash) {
-      await blobs.discard(incoming);
-      throw new Refused(
-        `${path}: ${name} is damaged; its bytes have the SHA-256 ${incoming.hash}.`,
-      );
-    }
-    if (!photos.has(hash)) await blobs.keep(incoming);
-    else {
-      const { problem } = await sources.bringIn({ name: `${hash.slice(0, 8)}`, incoming });
-      if (problem) throw new Refused(`${path}: ${problem.detail}`);
-    }
-  }
-  return document;
-}
-
-async function findInFolder(from: string, compositions: CompositionsService): Promise<Composition> {
+async function findInFolder(from: string, compositions: CompositionsService): Promise<string> {
   const all = await compositions.all();
   const found = all.filter(({ id, title }) => id === from || title === from);
   if (found.length === 0)
@@ -111,7 +163,7 @@ async function findInFolder(from: string, compositions: CompositionsService): Pr
       `"${from}" is the title of several: ${found.map(({ id }) => id).join(', ')}.`,
     );
   }
-  return (await compositions.load(found[0]?.id ?? '')).document;
+  return found[0]?.id ?? '';
 }
 
 async function checkSources(document: Composition, sources: SourcesService): Promise<void> {
@@ -124,34 +176,64 @@ async function checkSources(document: Composition, sources: SourcesService): Pro
   }
 }
 
+type App = Awaited<ReturnType<typeof NestFactory.createApplicationContext>>;
+
+/** A document that is not saved: what is drawn from it needs no more than its pixels. */
+async function contextOfDocument(app: App, from: string): Promise<DeliveryContext> {
+  const text = await readFile(from, 'utf8').catch(() => {
+    throw new Refused(`${from} cannot be read.`);
+  });
+  const document = readDocument(text, from);
+  const sources = app.get(SourcesService);
+  await checkSources(document, sources);
+  const said = { description: '', creator: '', credit: '', rights: '', place: '' };
+  const used = await sources.findMany(sourcesOf(document));
+  return {
+    ...{ id: '', document, history: { entries: [], position: 0 } },
+    metadata: { title: document.title, ...said, sources: used },
+    ...{ renderer: app.get(Renderer), archives: app.get(Archives) },
+  };
+}
+
+async function contextOf(app: App, command: Command, archive: boolean): Promise<DeliveryContext> {
+  const { from, request } = command;
+  const deliveries = app.get(DeliveriesService);
+  if (archive) return deliveries.contextOf((await app.get(Openings).open(from, from)).id);
+  if (!from.endsWith('.json')) {
+    return deliveries.contextOf(await findInFolder(from, app.get(CompositionsService)));
+  }
+  if (request.contents === 'archive' || request.contents === 'openraster') {
+    throw new Refused(
+      `${from} is a document that is not saved; an archive is made of a saved one.`,
+    );
+  }
+  return contextOfDocument(app, from);
+}
+
 async function run(): Promise<void> {
   const command = readCommand(process.argv.slice(2));
-  const archive = command.from.endsWith('.zip');
-  const own = archive ? await mkdtemp(join(tmpdir(), 'diplex-')) : null;
+  const archive = /\.(zip|diplex|ora)$/i.test(command.from);
+  const own = archive ? await mkdtemp(resolve(tmpdir(), 'diplex-')) : null;
   if (own) process.env.DIPLEX_DATA = own;
   else process.env.DIPLEX_GUEST = '1';
   const app = await NestFactory.createApplicationContext(AppModule, { logger: ['error', 'fatal'] });
+  const { request, region, scale, to } = command;
+  const draft = `${to}.part`;
   try {
-    const sources = app.get(SourcesService);
-    let document: Composition;
-    if (archive) document = await openArchive(command.from, sources, app.get(BlobStore));
-    else if (command.from.endsWith('.json')) {
-      const text = await readFile(command.from, 'utf8').catch(() => {
-        throw new Refused(`${command.from} cannot be read.`);
-      });
-      document = readDocument(text, command.from);
-    } else document = await findInFolder(command.from, app.get(CompositionsService));
-    await checkSources(document, sources);
-    const { scale, region } = command;
-    const delivery = {
-      ...{ document, scale, ...(region && { region }), format: EXPORT_FORMATS.png },
-      ...{ bits: 8 as const, quality: 100, backing: '#ffffff' },
-    };
-    await app
-      .get(ExportsService)
-      .write(command.to, delivery, new AbortController().signal, () => undefined);
-    console.log(command.to);
+    const context = await contextOf(app, command, archive);
+    CONTENTS[request.contents].check(request, context);
+    const { signal } = new AbortController();
+    const task: FileTask = { path: draft, signal, progress: () => undefined };
+    const part = { document: context.document, region, scale, takes: 'colour' as const };
+    if (region || scale) await writePicture(request, context, part, task);
+    else {
+      const { remarks } = await CONTENTS[request.contents].write(request, context, task);
+      for (const remark of remarks) console.error(remark);
+    }
+    await rename(draft, to);
+    console.log(to);
   } finally {
+    await rm(draft, { force: true });
     await app.close();
     if (own) await rm(own, { recursive: true, force: true });
   }
@@ -160,7 +242,8 @@ async function run(): Promise<void> {
 run().then(
   () => process.exit(0),
   (error: Error) => {
-    console.error(error instanceof Refused ? error.message : (error.stack ?? error.message));
+    const said = error instanceof Refused || error instanceof Problem;
+    console.error(said ? error.message : (error.stack ?? error.message));
     process.exit(1);
   },
 );

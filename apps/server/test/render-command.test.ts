@@ -83,19 +83,19 @@ describe('the render command', () => {
     expect(await render('No such title', out)).toContain('There is no composition "No such title"');
     expect(await render(id, out, '--region', '1,2,x,4')).toContain('four whole numbers');
     expect(await render(id, out, '--scale', '0')).toContain('--scale needs a number');
-    expect(await render(id, join(folder, 'none.gif'))).toContain('must end in .png');
+    expect(await render(id, join(folder, 'none.gif'))).toContain('must end in .png, .jpg');
     writeFileSync(join(folder, 'broken.json'), '{"layers": 1');
     expect(await render(join(folder, 'broken.json'), out)).toContain(
       'broken.json holds no composition',
     );
     writeFileSync(join(folder, 'broken.zip'), 'PK');
-    expect(await render(join(folder, 'broken.zip'), out)).toContain('is not a readable ZIP');
+    expect(await render(join(folder, 'broken.zip'), out)).toContain('is no readable archive');
     const json = strToU8(JSON.stringify(document));
     const wrong = zipSync({ 'composition.json': json, [`blobs/${hash}`]: new Uint8Array(9) });
     writeFileSync(join(folder, 'wrong.zip'), wrong);
     expect(await render(join(folder, 'wrong.zip'), out)).toContain('is damaged');
     writeFileSync(join(folder, 'bare.zip'), zipSync({ 'composition.json': json }));
-    expect(await render(join(folder, 'bare.zip'), out)).toContain(`The pixels of ${hash}`);
+    expect(await render(join(folder, 'bare.zip'), out)).toContain('is not whole');
     await expect(sharp(out).metadata()).rejects.toThrow();
   });
 });

@@ -1,3 +1,4 @@
+export * from './alone';
 export * from './area';
 export * from './blending';
 export * from './colours';

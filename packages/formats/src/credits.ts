@@ -44,19 +44,54 @@ function list(name: string, kind: 'Seq' | 'Bag', items: readonly string[]): stri
   return `<${name}><rdf:${kind}>${entries}</rdf:${kind}></${name}>`;
 }
 
-/** An XMP packet (ISO 16684-1) with Dublin Core title, creators, rights and sources. */
-export function creditsAsXmp(title: string, credits: readonly SourceCredit[]): string {
-  const sources = distinct(credits.map((each) => each.title)).join('; ');
+/** What a delivered file says of itself. Empty text is left out. */
+export interface FileMetadata {
+  readonly title: string;
+  readonly description: string;
+  readonly creator: string;
+  /** How whoever uses the picture is to name its makers. */
+  readonly credit: string;
+  readonly rights: string;
+  /** Where it was taken; left out unless it is wanted. */
+  readonly place: string;
+  readonly sources: readonly SourceCredit[];
+}
+
+/** Those who made the picture and what it is made of, each once. */
+export function creatorsOf({ creator, sources }: FileMetadata): string[] {
+  return distinct([creator, ...sources.map((each) => each.credit)]);
+}
+
+/** What may be done with the picture, and with what it is made of, line by line. */
+export function rightsOf({ rights, credit, sources }: FileMetadata): string[] {
+  return distinct([rights, credit && `Credit: ${credit}`, ...creditLines(sources)]);
+}
+
+/**
+ * An XMP packet (ISO 16684-1): Dublin Core's title, description, creators, rights and sources, and the place as the photo metadata
+ * standard of the press has it (IPTC Core 1.4).
+ */
+export function metadataAsXmp(metadata: FileMetadata): string {
+  const { title, description, place, sources } = metadata;
+  const names = distinct(sources.map((each) => each.title)).join('; ');
+  const plain = (name: string, text: string) =>
+    text === '' ? '' : `<${name}>${escaped(text)}</${name}>`;
   const body = [
     alternative('dc:title', title),
-    list('dc:creator', 'Seq', distinct(credits.map((each) => each.credit))),
-    alternative('dc:rights', creditLines(credits).join('\n')),
-    sources === '' ? '' : `<dc:source>${escaped(sources)}</dc:source>`,
+    alternative('dc:description', description),
+    list('dc:creator', 'Seq', creatorsOf(metadata)),
+    alternative('dc:rights', rightsOf(metadata).join('\n')),
+    plain('dc:source', names),
+    plain('Iptc4xmpCore:Location', place),
   ].join('');
+  const spaces = [
+    'xmlns:dc="http://purl.org/dc/elements/1.1/"',
+    'xmlns:Iptc4xmpCore="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/"',
+  ].join(' ');
   return [
     '<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>',
     '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">',
-    '<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/">',
+    `<rdf:Description rdf:about="" ${spaces}>`,
     body,
     '</rdf:Description></rdf:RDF><?xpacket end="w"?>',
   ].join('');

@@ -1,5 +1,22 @@
 export * from './credits';
+export {
+  blendingOf,
+  hasOperation,
+  type StackGroup,
+  type StackImage,
+  type StackItem,
+  type StackLayer,
+} from './openraster/stack';
+export { type ReadStack, readStack, StackInvalid, stackAsXml } from './openraster/stack-xml';
 export * from './painted-tile';
-export * from './png-profile';
-export * from './tiff-rows';
-export * from './tiff-tags';
+export { betweenSpaces, iccProfile, type RgbSpace } from './profiles/icc-profile';
+export { SPACES, type SpaceName } from './profiles/spaces';
+export { lightToSamples, rowToLight, type Samples } from './rows/light-rows';
+export {
+  differenced,
+  TIFF_STRIP,
+  type TiffCompression,
+  type TiffPage,
+  TiffPages,
+  type WriteAt,
+} from './tiff/tiff-pages';

@@ -3,6 +3,8 @@ export { greyOfLightness, lightness } from './colour/lightness';
 export { LUMA } from './colour/luma';
 export { cubeRoot, lightOfOklab, lightTable, oklabOf, oklabOfLight } from './colour/oklab';
 export { contrastBefore, readableLike } from './colour/readable';
+export { RowResizer } from './delivery/resize-rows';
+export { RowSharpener } from './delivery/sharpen-rows';
 export { type Aperture, apertureOutline } from './filter/aperture';
 export { boxMean } from './filter/box-mean';
 export { doubledPart, halvedPart } from './filter/doubled';

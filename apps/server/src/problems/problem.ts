@@ -8,6 +8,7 @@ export const PROBLEMS = {
   'broken-picture': { status: 422, title: 'The picture is damaged' },
   'picture-too-large': { status: 413, title: 'The picture is too large' },
   'file-too-large': { status: 413, title: 'The file is too large' },
+  'broken-archive': { status: 422, title: 'The archive cannot be opened' },
   'still-used': { status: 409, title: 'Still in use' },
   'nothing-sent': { status: 400, title: 'No file was sent' },
   'stale-revision': { status: 409, title: 'Changed elsewhere' },

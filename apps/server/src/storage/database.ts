@@ -4,10 +4,13 @@ import { LibSqlDriver, MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import type { Configuration } from '../configuration';
 import { CompositionRecordSchema } from './entities/composition-record';
+import { DeliveryRecordSchema } from './entities/delivery-record';
+import { DeliverySetSchema } from './entities/delivery-set-record';
 import { HistoryRecordSchema } from './entities/history-record';
 import { SettingSchema } from './entities/setting-record';
 import { SourceSchema } from './entities/source-record';
 import { VersionRecordSchema } from './entities/version-record';
+import { Deliveries } from './migrations/deliveries';
 import { InitialTables } from './migrations/initial-tables';
 import { Library } from './migrations/library';
 import { ShelfOrder } from './migrations/shelf-order';
@@ -25,6 +28,8 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
       CompositionRecordSchema,
       HistoryRecordSchema,
       VersionRecordSchema,
+      DeliveryRecordSchema,
+      DeliverySetSchema,
     ],
     extensions: [Migrator],
     migrations: {
@@ -33,6 +38,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '002-versions', class: Versions },
         { name: '003-shelf-order', class: ShelfOrder },
         { name: '004-library', class: Library },
+        { name: '005-deliveries', class: Deliveries },
       ],
       snapshot: false,
     },

@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Composition, History, HistoryEntry } from '@diplex/document';
 import { serve } from '../../../../scripts/serve.mjs';
+import type { FileRequestDto } from '../../src/deliveries/delivery.dto';
+import type { JobDto } from '../../src/jobs/job.dto';
 import type { SourceDto } from '../../src/sources/source.dto';
 
 export interface Answer<Body> {
@@ -98,6 +100,29 @@ export class TestServer {
   async compose(document: Composition): Promise<Loaded> {
     const { body } = await this.ask<{ id: string }>('POST', 'compositions', { document });
     return (await this.ask<Loaded>('GET', `compositions/${body.id}`)).body;
+  }
+
+  async beginDelivery(
+    id: string,
+    revision: number,
+    files: readonly FileRequestDto[],
+  ): Promise<JobDto> {
+    const path = `compositions/${id}/deliveries`;
+    const { status, body } = await this.ask<JobDto>('POST', path, { revision, files });
+    if (status !== 202) throw new Error(`It was refused: ${JSON.stringify(body)}`);
+    return body;
+  }
+
+  /** A job at its end. */
+  async finished(job: JobDto): Promise<JobDto> {
+    const events = (await this.bytes(`jobs/${job.id}/events`)).toString();
+    const last = events.trim().split('\n\n').at(-1) ?? '';
+    return JSON.parse(last.replace(/^[\s\S]*data: /, '')) as JobDto;
+  }
+
+  /** Delivers, and waits for the end. */
+  async deliver(id: string, revision: number, files: readonly FileRequestDto[]): Promise<JobDto> {
+    return this.finished(await this.beginDelivery(id, revision, files));
   }
 
   append(id: string, revision: number, keep: number, append: readonly HistoryEntry[]) {

@@ -4,27 +4,26 @@ import { Injectable, Logger } from '@nestjs/common';
 import { BehaviorSubject, type Observable, of } from 'rxjs';
 import { Problem } from '../problems/problem';
 import { detailsOf } from '../problems/problem-filter';
-import type { JobDto } from './export.dto';
+import type { JobDto } from './job.dto';
 
 /** Ended jobs that can still be asked about. */
 const KEPT = 100;
-
-/** What a job leaves behind. */
-export interface JobResult {
-  readonly path: string;
-  readonly file: string;
-  readonly mediaType: string;
-  readonly bytes: number;
-}
 
 interface Job {
   readonly state: BehaviorSubject<JobDto>;
   readonly stop: AbortController;
   readonly startedAt: number;
-  result: JobResult | null;
 }
 
-export type Work = (signal: AbortSignal, progress: (share: number) => void) => Promise<JobResult>;
+/** What long work is told, and tells. */
+export interface Task {
+  readonly signal: AbortSignal;
+  /** How far it is, 0..1. */
+  progress(share: number): void;
+  tell(change: Partial<Pick<JobDto, 'delivery' | 'files'>>): void;
+}
+
+export type Work = (task: Task) => Promise<void>;
 
 /** Long work: begun, watched, stopped. */
 @Injectable()
@@ -39,10 +38,10 @@ export class JobsService {
     setMaxListeners(0, stop.signal);
     const begun: JobDto = {
       ...{ id, composition, label, state: 'running', progress: 0 },
-      ...{ secondsLeft: null, problem: null, file: null, bytes: null },
+      ...{ secondsLeft: null, problem: null, delivery: null, files: [] },
     };
     const state = new BehaviorSubject<JobDto>(begun);
-    const job: Job = { state, stop, startedAt: Date.now(), result: null };
+    const job: Job = { state, stop, startedAt: Date.now() };
     this.jobs.set(id, job);
     this.sweep();
     const say = (change: Partial<JobDto>) => state.next({ ...state.value, ...change });
@@ -51,13 +50,9 @@ export class JobsService {
       const secondsLeft = share > 0.05 ? Math.ceil((elapsed / share) * (1 - share)) : null;
       say({ progress: share, secondsLeft });
     };
-    work(stop.signal, progress)
+    work({ signal: stop.signal, progress, tell: say })
       .then(
-        (result) => {
-          job.result = result;
-          const { file, bytes } = result;
-          say({ state: 'done', progress: 1, secondsLeft: 0, file, bytes });
-        },
+        () => say({ state: 'done', progress: 1, secondsLeft: 0 }),
         (error: unknown) => {
           if (stop.signal.aborted) return say({ state: 'stopped', secondsLeft: null });
           this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
@@ -83,12 +78,6 @@ export class JobsService {
     const job = this.find(id);
     job.stop.abort();
     return job.state.value;
-  }
-
-  result(id: string): JobResult {
-    const { result } = this.find(id);
-    if (!result) throw new Problem('not-ready', 'This job has no file (yet). Ask for its state.');
-    return result;
   }
 
   private find(id: string): Job {

@@ -1,0 +1,11 @@
+/** What a delivered file can hold. */
+export const CONTENT_NAMES = [
+  'picture',
+  'cut-out',
+  'mask',
+  'layers',
+  'openraster',
+  'archive',
+] as const;
+
+export type ContentName = (typeof CONTENT_NAMES)[number];
