@@ -205,6 +205,6 @@ describe('requests from elsewhere', () => {
   it('leave the server listening on loopback alone', async () => {
     expect(new URL(server.address).hostname).toBe('127.0.0.1');
     const { body } = await server.ask<{ paths: object }>('GET', 'openapi.json');
-    expect(Object.keys(body.paths)).toContain('/api/compositions/{id}/exports');
+    expect(Object.keys(body.paths)).toContain('/api/compositions/{id}/deliveries');
   });
 });

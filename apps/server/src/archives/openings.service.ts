@@ -119,6 +119,7 @@ export class Openings {
     const history = (await json(PARTS.history, undefined)) as
       | { entries: object[]; position: number }
       | undefined;
+    await this.compositions.checkStart({ document: stated, history });
     const versions = (await json(PARTS.versions, [])) as VersionPart[];
     const facts = (await json(PARTS.sources, [])) as Stated[];
     const remarks = await this.bringBlobs(zip, part(BLOBS), file, { document, facts });

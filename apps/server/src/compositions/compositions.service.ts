@@ -89,6 +89,11 @@ export class CompositionsService {
     return { id, revision: 1, updatedAt: now };
   }
 
+  /** Refuses a start that no composition can be made of, whatever pixels there are. */
+  async checkStart(start: NewCompositionDto): Promise<void> {
+    await this.started(start);
+  }
+
   private async started(
     start: NewCompositionDto,
   ): Promise<{ document: Composition; history: History }> {
@@ -100,6 +105,10 @@ export class CompositionsService {
       const document = checked(start.document);
       const { entries = [], position = 0 } = start.history ?? {};
       const change = this.checkedChange({ keep: 0, append: entries, position });
+      if (position > entries.length) {
+        const detail = `The history has ${entries.length} steps, and ${position} of them are to hold.`;
+        throw new Problem('invalid-document', detail);
+      }
       const { history } = this.fit(() =>
         openedDocument(start.document, { entries: change.append, position }),
       );
