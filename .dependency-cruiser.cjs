@@ -57,7 +57,7 @@ const ALLOWED = {
 
 /**
  * The rooms of the page, each of which may look into those before it: what the bench knows, plain controls, what is
- * drawn of a picture, the photographs, picks, exposures, chains, readings, tools, actions, the frame, the picture with its tools, stages.
+ * drawn of a picture, the photographs, picks, exposures, chains, readings, tools, what is delivered, actions, the frame, the picture with its tools, stages.
  */
 const ROOMS = [
   ['link', 'style'],
@@ -70,6 +70,7 @@ const ROOMS = [
   ['chain'],
   ['readings'],
   ['tools'],
+  ['deliver'],
   ['actions'],
   ['frame'],
   ['easel'],

@@ -9,6 +9,7 @@ export {
 } from './openraster/stack';
 export { type ReadStack, readStack, StackInvalid, stackAsXml } from './openraster/stack-xml';
 export * from './painted-tile';
+export { type PictureSize, SIZE_WAYS, sizedExtent } from './picture-size';
 export { betweenSpaces, iccProfile, type RgbSpace } from './profiles/icc-profile';
 export { SPACES, type SpaceName } from './profiles/spaces';
 export { lightToSamples, rowToLight, type Samples } from './rows/light-rows';

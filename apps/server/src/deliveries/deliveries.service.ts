@@ -2,6 +2,7 @@ import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { newId, sourcesOf } from '@diplex/document';
 import type { FileMetadata } from '@diplex/formats';
+import { sizedExtent } from '@diplex/formats';
 import { MikroORM } from '@mikro-orm/libsql';
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { Archives } from '../archives/archives.service';
@@ -17,7 +18,6 @@ import { CONTENTS } from './contents';
 import type { DeliveryContext, FileTask } from './contents/contents';
 import type { DeliveryRequestDto, FileRequestDto } from './delivery.dto';
 import { freeName, nameBy } from './name-pattern';
-import { sizedExtent } from './picture-size';
 
 /** What a file is called unless it is said. */
 const PATTERNS = { layer: '{title} - {layer}', whole: '{title}' };

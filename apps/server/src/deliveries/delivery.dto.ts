@@ -1,4 +1,4 @@
-import { SPACES, type SpaceName } from '@diplex/formats';
+import { type PictureSize, SIZE_WAYS, SPACES, type SpaceName } from '@diplex/formats';
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
@@ -22,7 +22,6 @@ import type { DeliverySetRecord } from '../storage/entities/delivery-set-record'
 import { CONTENT_NAMES, type ContentName } from './contents/content-names';
 import { FORMAT_NAMES, type FormatName, SUBSAMPLINGS } from './encoders';
 import { NAME_WORDS } from './name-pattern';
-import { type PictureSize, SIZE_WAYS } from './picture-size';
 
 const LONGEST_TEXT = 2000;
 const MOST_FILES = 40;

@@ -22,6 +22,7 @@ import {
   pasteSteps,
   searchSteps,
 } from '../chain/step-commands';
+import { checkPixels, hasFindings, stepThroughFindings } from '../deliver/checks/run-checks';
 import { findSubject } from '../find/find-store';
 import { useCamera } from '../picture/camera-store';
 import { checkThings, hasChecked, stepThroughChecked } from '../tools/agree/check-things';
@@ -260,6 +261,19 @@ const MASK_ACTIONS: readonly Action[] = [
   {
     ...{ id: 'previous-checked', words: 'The checked thing before', group: 'Layers' },
     ...{ stage: 'match', keys: ['Shift+H'], able: hasChecked, run: () => stepThroughChecked(-1) },
+  },
+  {
+    ...{ id: 'check-pixels', words: 'Check before delivery', group: 'Composition' },
+    ...{ stage: 'deliver', run: checkPixels },
+  },
+  {
+    ...{ id: 'next-finding', words: 'Look at the next finding', group: 'Composition' },
+    ...{ stage: 'deliver', keys: ['h'], able: hasFindings, run: () => stepThroughFindings(1) },
+  },
+  {
+    ...{ id: 'previous-finding', words: 'Look at the finding before', group: 'Composition' },
+    ...{ stage: 'deliver', keys: ['Shift+H'], able: hasFindings },
+    run: () => stepThroughFindings(-1),
   },
   {
     ...{ id: 'makes', words: 'Tools make the mask, or the area', group: 'Mask', stage: 'cut' },

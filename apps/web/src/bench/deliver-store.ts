@@ -1,29 +1,53 @@
 import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
 import { wordsOf } from '../link/problem';
-import { address, type ExportRequest, type Job, server } from '../link/server';
+import {
+  address,
+  type Delivery,
+  type DeliverySet,
+  type FileRequest,
+  type FileWords,
+  type Job,
+  server,
+} from '../link/server';
 import { flush } from './autosave';
 import { useComposition } from './composition-store';
 import { useJobs } from './job-store';
-import { tellProblem } from './notice-store';
+import { tellProblem, useNotices } from './notice-store';
 
-type Settings = Omit<ExportRequest, 'revision'>;
-
-interface Deliveries extends Settings {
-  /** Files made since the page was opened, the newest first. */
-  readonly made: readonly Job[];
-  set(change: Partial<Settings>): void;
-  deliver(): Promise<void>;
+/** What is to be delivered; kept by the browser. */
+interface Order {
+  readonly files: readonly FileRequest[];
+  /** The place of the file that is being set. */
+  readonly inHand: number;
+  /** The set that the files were taken from; empty for none. */
+  readonly setName: string;
+  readonly words: FileWords;
 }
 
-/** The bits that each format can hold; the first is what it is usually wanted in. */
-export const DEPTHS: Readonly<Record<Settings['format'], readonly (8 | 16)[]>> = {
-  png: [8, 16],
-  jpeg: [8],
-  webp: [8],
-  tiff: [16, 8],
-};
+interface Deliveries extends Order {
+  /** Those of the composition, the newest first. */
+  readonly past: readonly Delivery[];
+  readonly sets: readonly DeliverySet[];
+  /** Files of the delivery under way that are there already. */
+  readonly arrived: readonly string[];
+  take(place: number): void;
+  setFile(file: FileRequest): void;
+  add(file: FileRequest): void;
+  remove(place: number): void;
+  setWords(change: FileWords): void;
+  load(): Promise<void>;
+  takeSet(set: DeliverySet): void;
+  keepSet(name: string): Promise<void>;
+  removeSet(name: string): Promise<void>;
+  /** Makes the files; what checks found and was let pass is kept with them. */
+  deliver(files: readonly FileRequest[], letPass: readonly string[]): Promise<void>;
+  takeOff(id: string): Promise<void>;
+}
 
-function follow(job: Job, ended: (job: Job) => void): void {
+const FIRST: FileRequest = { contents: 'picture', format: 'png', bits: 8, quality: 92 };
+
+function follow(job: Job, told: (job: Job) => void): void {
   const events = new EventSource(address.jobEvents(job.id));
   const show = ({ id, label, progress, secondsLeft }: Job) =>
     useJobs.getState().put({
@@ -37,9 +61,9 @@ function follow(job: Job, ended: (job: Job) => void): void {
   show(job);
   events.onmessage = (event) => {
     const now = JSON.parse(event.data) as Job;
-    if (now.state === 'running') return show(now);
-    close();
-    ended(now);
+    if (now.state === 'running') show(now);
+    else close();
+    told(now);
   };
   events.onerror = () => {
     close();
@@ -47,36 +71,106 @@ function follow(job: Job, ended: (job: Job) => void): void {
   };
 }
 
-export const useDeliveries = create<Deliveries>((set, get) => ({
-  format: 'png',
-  bits: 8,
-  quality: 92,
-  backing: '#ffffff',
-  made: [],
-  set(change) {
-    const format = change.format ?? get().format;
-    const bits = change.bits ?? get().bits;
-    const depths = DEPTHS[format];
-    const fitting = change.format || !depths.includes(bits) ? (depths[0] ?? 8) : bits;
-    set({ ...change, bits: fitting });
-  },
-  async deliver() {
-    await flush();
-    const { id, revision, savedState } = useComposition.getState();
-    if (!id) return;
-    if (savedState.kind !== 'saved') {
-      return tellProblem('The composition is not saved, so it cannot be delivered yet. See above.');
-    }
-    const { format, bits, quality, backing } = get();
-    try {
-      const request = { format, bits, quality, backing, revision };
-      const job = await server.beginExport(id, request);
-      follow(job, (ended) => {
-        if (ended.state === 'done') set({ made: [ended, ...get().made] });
-        else if (ended.problem) tellProblem(`${ended.label}: ${ended.problem}`);
-      });
-    } catch (error) {
-      tellProblem(wordsOf(error));
-    }
-  },
-}));
+/** Runs a request; a failure is told. */
+async function told<Result>(work: Promise<Result>): Promise<Result | null> {
+  return work.catch((error: unknown) => {
+    tellProblem(wordsOf(error));
+    return null;
+  });
+}
+
+export const useDeliveries = create<Deliveries>()(
+  persist(
+    (set, get) => ({
+      ...{ files: [FIRST], inHand: 0, setName: '', words: {} },
+      ...{ past: [], sets: [], arrived: [] },
+      take: (inHand) => set({ inHand }),
+      setFile(file) {
+        const { files, inHand } = get();
+        set({ files: files.map((each, place) => (place === inHand ? file : each)) });
+      },
+      add(file) {
+        const files = [...get().files, file];
+        set({ files, inHand: files.length - 1 });
+      },
+      remove(place) {
+        const files = get().files.filter((_, i) => i !== place);
+        if (files.length === 0) return;
+        const { inHand } = get();
+        const next = inHand > place ? inHand - 1 : inHand;
+        set({ files, inHand: Math.min(next, files.length - 1) });
+      },
+      setWords: (change) => set({ words: { ...get().words, ...change } }),
+      async load() {
+        const { id } = useComposition.getState();
+        if (!id) return;
+        const [past, sets] = await Promise.all([
+          told(server.deliveries(id)),
+          told(server.deliverySets()),
+        ]);
+        if (useComposition.getState().id !== id) return;
+        set({ past: past ?? [], sets: sets ?? [] });
+      },
+      takeSet: ({ name, files }) => set({ files, setName: name, inHand: 0 }),
+      async keepSet(name) {
+        const kept = await told(server.keepDeliverySet({ name, files: get().files }));
+        if (!kept) return;
+        const others = get().sets.filter((each) => each.name !== name);
+        const sets = [...others, kept].sort((a, b) => a.name.localeCompare(b.name));
+        set({ sets, setName: name });
+      },
+      async removeSet(name) {
+        const gone = await told(server.removeDeliverySet(name));
+        if (!gone) return;
+        const sets = get().sets.filter((each) => each.name !== name);
+        set({ sets, setName: get().setName === name ? '' : get().setName });
+        const back = async () => {
+          const kept = await told(server.keepDeliverySet(gone));
+          if (kept) set({ sets: [...get().sets, kept] });
+        };
+        useNotices.getState().tell({
+          ...{ kind: 'information', words: `The set ${name} was taken away.` },
+          action: { words: 'Put it back', run: () => void back() },
+        });
+      },
+      async deliver(files, letPass) {
+        await flush();
+        const { id, revision, savedState } = useComposition.getState();
+        if (!id) return;
+        if (savedState.kind !== 'saved') {
+          return tellProblem(
+            'The composition is not saved, so it cannot be delivered yet. See above.',
+          );
+        }
+        const { setName, words } = get();
+        const metadata = Object.fromEntries(Object.entries(words).filter(([, text]) => text));
+        const request = { revision, files, letPass, metadata, ...(setName && { name: setName }) };
+        const job = await told(server.beginDelivery(id, request));
+        if (!job) return;
+        set({ arrived: [] });
+        follow(job, (now) => {
+          set({ arrived: now.files.map(({ name }) => name) });
+          if (now.state === 'running') return;
+          set({ arrived: [] });
+          if (now.state === 'done') void get().load();
+          else if (now.problem) tellProblem(`${now.label}: ${now.problem}`);
+        });
+      },
+      async takeOff(id) {
+        const gone = await told(server.removeDelivery(id));
+        if (gone) set({ past: get().past.filter((each) => each.id !== id) });
+      },
+    }),
+    {
+      name: 'diplex-deliver',
+      partialize: ({ files, inHand, setName, words }): Order => ({
+        ...{ files, inHand, setName, words },
+      }),
+    },
+  ),
+);
+
+/** The file that is being set. */
+export function fileInHand({ files, inHand }: Order): FileRequest {
+  return files[inHand] ?? files[0] ?? FIRST;
+}

@@ -101,12 +101,76 @@ export interface Version {
   readonly document: Composition;
 }
 
-export interface ExportRequest {
-  readonly format: 'png' | 'jpeg' | 'webp' | 'tiff';
-  readonly bits: 8 | 16;
-  readonly quality: number;
-  readonly backing: string;
+/** What a delivered file can hold. */
+export const FILE_CONTENTS = [
+  ...(['picture', 'cut-out', 'mask', 'layers', 'openraster', 'archive'] as const),
+];
+export type FileContents = (typeof FILE_CONTENTS)[number];
+
+export type FileFormat = 'png' | 'jpeg' | 'webp' | 'avif' | 'tiff';
+
+/** One file of a delivery; what is left out is as the format usually has it. */
+export interface FileRequest {
+  readonly contents: FileContents;
+  /** Id or name. */
+  readonly layer?: string;
+  readonly extent?: 'canvas' | 'trimmed';
+  readonly format?: FileFormat;
+  readonly bits?: 8 | 16 | 32;
+  readonly quality?: number;
+  readonly subsampling?: '4:4:4' | '4:2:0';
+  readonly mostBytes?: number;
+  readonly size?: {
+    readonly by: 'percent' | 'width' | 'height' | 'longest';
+    readonly value: number;
+  };
+  readonly sharpening?: number;
+  readonly space?: 'srgb' | 'p3' | 'linear';
+  readonly backing?: string;
+  readonly name?: string;
+}
+
+/** What the files of a delivery say of themselves. */
+export interface FileWords {
+  readonly title?: string;
+  readonly description?: string;
+  readonly creator?: string;
+  readonly credit?: string;
+  readonly rights?: string;
+  readonly place?: string;
+}
+
+export interface DeliveryRequest {
   readonly revision: number;
+  readonly name?: string;
+  readonly files: readonly FileRequest[];
+  readonly metadata?: FileWords;
+  readonly letPass?: readonly string[];
+}
+
+export interface DeliveredFile {
+  readonly place: number;
+  readonly name: string;
+  readonly mediaType: string;
+  readonly bytes: number;
+  /** What could not be told in that format. */
+  readonly remarks: readonly string[];
+}
+
+export interface Delivery {
+  readonly id: string;
+  readonly composition: string;
+  readonly title: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly createdAt: string;
+  readonly files: readonly DeliveredFile[];
+  readonly letPass: readonly string[];
+}
+
+export interface DeliverySet {
+  readonly name: string;
+  readonly files: readonly FileRequest[];
 }
 
 export interface Job {
@@ -117,8 +181,15 @@ export interface Job {
   readonly progress: number;
   readonly secondsLeft: number | null;
   readonly problem: string | null;
-  readonly file: string | null;
-  readonly bytes: number | null;
+  readonly delivery: string | null;
+  readonly files: readonly DeliveredFile[];
+}
+
+/** What came of a file that was opened. */
+export interface OpenedFile {
+  readonly id: string;
+  readonly title: string;
+  readonly remarks: readonly string[];
 }
 
 async function answer(path: string, init?: RequestInit): Promise<Response> {
@@ -180,8 +251,19 @@ export const server = {
   },
   tile: ({ source, level, column, row }: SourceTile) =>
     answer(`sources/${source}/levels/${level}/tiles/${column}/${row}`),
-  beginExport: (id: string, request: ExportRequest) =>
-    json<Job>(`compositions/${id}/exports`, sending('POST', request)),
+  beginDelivery: (id: string, request: DeliveryRequest) =>
+    json<Job>(`compositions/${id}/deliveries`, sending('POST', request)),
+  deliveries: (composition: string) =>
+    json<Delivery[]>(`deliveries?${new URLSearchParams({ composition })}`),
+  removeDelivery: (id: string) => json<Delivery>(`deliveries/${id}`, { method: 'DELETE' }),
+  deliverySets: () => json<DeliverySet[]>('delivery-sets'),
+  keepDeliverySet: ({ name, files }: DeliverySet) =>
+    json<DeliverySet>(`delivery-sets/${encodeURIComponent(name)}`, sending('PUT', { files })),
+  removeDeliverySet: (name: string) =>
+    json<DeliverySet>(`delivery-sets/${encodeURIComponent(name)}`, { method: 'DELETE' }),
+  async deliveredFile(id: string, place: number): Promise<Blob> {
+    return (await answer(`deliveries/${id}/files/${place}`)).blob();
+  },
   stopJob: (id: string) => json<Job>(`jobs/${id}`, { method: 'DELETE' }),
 };
 
@@ -191,30 +273,54 @@ export const address = {
   compositionThumbnail: (id: string, revision: number) =>
     `/api/compositions/${id}/thumbnail?revision=${revision}`,
   jobEvents: (id: string) => `/api/jobs/${id}/events`,
-  jobFile: (id: string) => `/api/jobs/${id}/file`,
+  deliveredFile: (id: string, place: number) => `/api/deliveries/${id}/files/${place}`,
+  deliveredZip: (id: string) => `/api/deliveries/${id}/zip`,
 };
 
-/** Brings one file in; `onProgress` says which share of its bytes has been sent. */
-export function bringIn(
+/** Sends one file as a form; `onProgress` says which share of its bytes has been sent. */
+function upload<Result>(
+  path: string,
   file: File,
   onProgress: (share: number) => void,
   signal: AbortSignal,
-): Promise<ImportResult> {
+): Promise<{ status: number; text: string; body: Partial<Result> }> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();
     form.append('files', file, file.name);
     request.upload.onprogress = (event) => onProgress(event.loaded / event.total);
     request.onload = () => {
-      const { results } = JSON.parse(request.responseText || '{}') as { results?: ImportResult[] };
-      const [result] = results ?? [];
-      if (result) resolve(result);
-      else reject(problemFrom(request.status, request.responseText));
+      const { status, responseText: text } = request;
+      resolve({ status, text, body: JSON.parse(text || '{}') as Partial<Result> });
     };
     request.onerror = () => reject(new ServerProblem(0, UNREACHABLE));
     request.onabort = () => reject(new ServerProblem(0, `${file.name} was stopped.`));
     signal.addEventListener('abort', () => request.abort(), { once: true });
-    request.open('POST', '/api/sources');
+    request.open('POST', `/api/${path}`);
     request.send(form);
   });
+}
+
+/** Brings one file in. */
+export async function bringIn(
+  file: File,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<ImportResult> {
+  const sent = await upload<{ results: ImportResult[] }>('sources', file, onProgress, signal);
+  const [result] = sent.body.results ?? [];
+  if (!result) throw problemFrom(sent.status, sent.text);
+  return result;
+}
+
+/** Makes a composition of an archive or an OpenRaster file. */
+export async function openFile(
+  file: File,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<OpenedFile> {
+  const { status, text, body } = await upload<OpenedFile>('openings', file, onProgress, signal);
+  const { id, title = '', remarks = [] } = body;
+  if (!id || status !== 201) throw problemFrom(status, text);
+  return { id, title, remarks };
 }

@@ -35,7 +35,8 @@ function keyOf(
   return maskBeforeKey({ composition, holder: layer, part }, ground);
 }
 
-function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {
+/** Whether what a part of a mask was worked out from looks otherwise now. */
+export function isOutdated(composition: Composition, id: string, part: MaskPart): boolean {
   if (part.kind !== 'picked' || part.seen === undefined || !isPickRecipe(part.recipe)) return false;
   const layer = maskHolder(composition, id);
   return layer !== undefined && part.seen !== keyOf(composition, layer, part.recipe, part.id);

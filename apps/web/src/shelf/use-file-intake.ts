@@ -1,15 +1,19 @@
 import { useEffect } from 'react';
 import { useShelf } from '../bench/shelf-store';
 import { filesIn } from './choose-files';
+import { isArchive, openArchive } from './open-archive';
 
-/** Takes files that are dropped or pasted anywhere in the window to the shelf. */
+/** Takes files that are dropped or pasted anywhere in the window: pictures to the shelf, whole compositions are opened. */
 export function useFileIntake(): void {
   useEffect(() => {
     const take = (event: DragEvent | ClipboardEvent, data: DataTransfer | null) => {
       const files = filesIn(data);
       if (files.length === 0) return;
       event.preventDefault();
-      void useShelf.getState().bringIn(files);
+      const pictures = files.filter((file) => !isArchive(file));
+      if (pictures.length > 0) void useShelf.getState().bringIn(pictures);
+      const archive = files.find(isArchive);
+      if (archive) void openArchive(archive);
     };
     const over = (event: DragEvent) => event.preventDefault();
     const drop = (event: DragEvent) => {

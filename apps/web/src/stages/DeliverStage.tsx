@@ -1,161 +1,77 @@
-import { isPhoto, sourcesOf } from '@diplex/document';
-import { IconAlertTriangle, IconDownload } from '@tabler/icons-react';
+import { sourcesOf } from '@diplex/document';
+import { useEffect } from 'react';
 import { DELIVER_TOOLS } from '../actions/deliver-tools';
 import { useComposition } from '../bench/composition-store';
-import { DEPTHS, useDeliveries } from '../bench/deliver-store';
+import { fileInHand, useDeliveries } from '../bench/deliver-store';
 import { useShelf } from '../bench/shelf-store';
-import { takeLayer } from '../bench/take-layer';
-import { Amount } from '../controls/Amount';
-import { Choice } from '../controls/Choice';
-import { counted } from '../controls/counted';
 import { Inspector, Section } from '../controls/Inspector';
-import { PlainButton } from '../controls/PlainButton';
+import { ChecksSection, findingsInWords, useFindings } from '../deliver/ChecksSection';
+import { findingsNow } from '../deliver/checks/run-checks';
+import { FileList } from '../deliver/FileList';
+import { FileRows } from '../deliver/FileRows';
+import { FileWordsRows } from '../deliver/FileWordsRows';
+import { CONTENTS, endingOf, formatsFor, requestOf } from '../deliver/file-kinds';
+import { PastDeliveries } from '../deliver/PastDeliveries';
 import { Tray } from '../frame/Tray';
-import { address } from '../link/server';
-import { rightsTroubles } from '../shelf/terms';
 
-const FORMAT_WORDS = { png: 'PNG', jpeg: 'JPEG', webp: 'WebP', tiff: 'TIFF' } as const;
-
-/** Export at full size, with the credits of what was used. */
+/** Files of the composition, in every form that is wanted, with the credits of what was used. */
 export function DeliverStage() {
-  const { format, bits } = useDeliveries();
-  const { width, height } = useComposition((state) => state.composition.canvas);
+  const id = useComposition((state) => state.id);
+  const state = useDeliveries();
+  const file = fileInHand(state);
+  const { load } = state;
+  useEffect(() => {
+    if (id) void load();
+  }, [id, load]);
+  const count = state.files.length;
   return (
     <>
       <Tray
         sentence={
           <>
-            Makes a <b>{FORMAT_WORDS[format]}</b> file of {width} × {height} pixels, {bits} bits a
-            channel. The composition stays as it is.
+            Makes {count === 1 ? 'one file' : `${count} files`}; in hand is{' '}
+            <b>{CONTENTS[file.contents].words}</b> as .{endingOf(file)}. The composition stays as it
+            is.
           </>
         }
         tools={DELIVER_TOOLS}
-        inHand={`format-${format}`}
+        inHand={formatsFor(file.contents).length > 0 ? `format-${file.format ?? 'png'}` : null}
       >
-        <FormatOptions />
+        <DeliverButton />
       </Tray>
       <Inspector>
-        <Rights />
-        <Files />
+        <ChecksSection />
+        <FileList />
+        <FileRows />
+        <FileWordsRows />
+        <PastDeliveries />
         <Credits />
       </Inspector>
     </>
   );
 }
 
-function FormatOptions() {
-  const { format, bits, quality, backing, set, deliver } = useDeliveries();
-  const depths = DEPTHS[format];
+function DeliverButton() {
+  const { files, deliver } = useDeliveries();
+  const { findings } = useFindings();
   return (
     <>
-      {depths.length > 1 && (
-        <Choice
-          label="Bits a channel"
-          value={String(bits)}
-          options={[...depths]
-            .sort((a, b) => a - b)
-            .map((each) => ({
-              ...{ value: String(each), words: `${each} bits` },
-            }))}
-          onChoose={(value) => set({ bits: value === '16' ? 16 : 8 })}
-        />
-      )}
-      {(format === 'jpeg' || format === 'webp') && (
-        <Amount
-          layout="stack"
-          label="Quality"
-          value={quality}
-          min={1}
-          max={100}
-          step={1}
-          onTry={(value) => set({ quality: value })}
-          onSet={(value) => set({ quality: value })}
-        />
-      )}
-      {format === 'jpeg' && (
-        <label className="grid gap-0.5 text-[11.5px] text-faint">
-          Behind transparent places
-          <input
-            type="color"
-            value={backing}
-            onChange={(event) => set({ backing: event.target.value })}
-            className="h-7 w-14 cursor-pointer"
-          />
-        </label>
-      )}
-      <button type="button" className="btn btn-primary" onClick={() => void deliver()}>
-        Deliver the file
+      <button
+        type="button"
+        className="btn btn-primary"
+        onClick={() =>
+          void deliver(
+            files.map(requestOf),
+            findingsNow().map(({ words }) => words),
+          )
+        }
+      >
+        {files.length === 1 ? 'Deliver the file' : `Deliver ${files.length} files`}
       </button>
-    </>
-  );
-}
-
-function Files() {
-  const made = useDeliveries((state) => state.made);
-  return (
-    <Section title="Files" aside="since the page was opened">
-      {made.length === 0 && (
-        <p className="text-[12.5px] text-quiet">Nothing delivered yet. Choose a format below.</p>
+      {findings.length > 0 && (
+        <p className="text-[12px] text-quiet">Checks: {findingsInWords(findings)}</p>
       )}
-      <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
-        {made.map((job) => (
-          <li key={job.id}>
-            <a
-              href={address.jobFile(job.id)}
-              download={job.file ?? undefined}
-              className="flex items-center gap-2 rounded-md bg-base-200 px-2 py-1.5 hover:bg-held"
-            >
-              <IconDownload size={16} aria-hidden />
-              <span className="truncate">{job.file}</span>
-              <small className="ml-auto whitespace-nowrap text-faint">
-                {((job.bytes ?? 0) / 2 ** 20).toFixed(1)} MB
-              </small>
-            </a>
-          </li>
-        ))}
-      </ul>
-    </Section>
-  );
-}
-
-/** What of the sources stands against a delivery; nothing is forbidden here, but it is said. */
-function Rights() {
-  const composition = useComposition((state) => state.composition);
-  const sources = useShelf((state) => state.sources);
-  const troubles = rightsTroubles(composition, sources);
-  if (troubles.length === 0) return null;
-  const layerOf = (hash: string) =>
-    Object.values(composition.layers)
-      .filter(isPhoto)
-      .find(({ content }) => content.source === hash);
-  return (
-    <Section title="Rights" aside={counted(troubles.length, 'trouble')}>
-      <ul className="grid gap-1.5 text-[12.5px]">
-        {troubles.map(({ source, words }) => {
-          const layer = layerOf(source.hash);
-          return (
-            <li key={source.hash} className="flex items-start gap-1.5">
-              <IconAlertTriangle size={15} aria-hidden className="mt-0.5 shrink-0 text-warning" />
-              <span>
-                {words}
-                <span className="block text-[11.5px] text-faint">
-                  {source.rights || 'no rights known'}
-                </span>
-              </span>
-              {layer && (
-                <span className="ml-auto">
-                  <PlainButton
-                    words="Take in hand"
-                    hint={`Take ${layer.name} in hand`}
-                    onPress={() => takeLayer(layer.id)}
-                  />
-                </span>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-    </Section>
+    </>
   );
 }
 

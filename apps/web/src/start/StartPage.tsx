@@ -1,4 +1,11 @@
-import { IconCopy, IconMoon, IconPencil, IconSun, IconTrash } from '@tabler/icons-react';
+import {
+  IconCopy,
+  IconFolderOpen,
+  IconMoon,
+  IconPencil,
+  IconSun,
+  IconTrash,
+} from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { flush } from '../bench/autosave';
@@ -7,12 +14,14 @@ import { openPage } from '../bench/page-navigation';
 import { useSettings } from '../bench/settings-store';
 import { useShelf } from '../bench/shelf-store';
 import { IconButton } from '../controls/IconButton';
+import { PlainButton } from '../controls/PlainButton';
 import { SizeFields } from '../controls/SizeFields';
 import { JobLine } from '../frame/JobLine';
 import { wordsOf } from '../link/problem';
 import { address, type CompositionSummary, server } from '../link/server';
 import { chooseFiles } from '../shelf/choose-files';
 import { compositionFromSource } from '../shelf/composition-from-source';
+import { chooseArchive } from '../shelf/open-archive';
 import { useFileIntake } from '../shelf/use-file-intake';
 import { renameSaved } from './rename-saved';
 
@@ -57,7 +66,15 @@ export function StartPage() {
           />
         </header>
         <section aria-label="Compositions">
-          <h2 className="mb-3 font-semibold text-[15px]">Compositions</h2>
+          <div className="mb-3 flex items-center gap-3">
+            <h2 className="font-semibold text-[15px]">Compositions</h2>
+            <PlainButton
+              icon={IconFolderOpen}
+              words="Open a file"
+              hint="A Diplex archive (.diplex) or OpenRaster (.ora), as a new composition; it can be dropped here, too"
+              onPress={chooseArchive}
+            />
+          </div>
           {compositions?.length === 0 && (
             <p className="text-quiet">None yet. Begin one below, from a size or from a source.</p>
           )}

@@ -1,11 +1,11 @@
 import { rm } from 'node:fs/promises';
 import type { Composition, Rect } from '@diplex/document';
+import { sizedExtent } from '@diplex/formats';
 import { Problem } from '../../problems/problem';
 import type { FileRequestDto } from '../delivery.dto';
 import { ENCODERS, type Encoder } from '../encoders';
 import { WEBP_LONGEST } from '../encoders/webp';
 import { CoveredBox, type PictureRows, writePictureRows } from '../picture-rows';
-import { sizedExtent } from '../picture-size';
 import { type DeliveryContext, type FileTask, partOf, type WrittenFile } from './contents';
 
 /** Share of the work that drawing is; the rest is encoding. */

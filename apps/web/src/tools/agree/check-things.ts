@@ -49,6 +49,24 @@ function eyeLevelOff(composition: Composition, layer: Layer): number {
   return Math.abs(off) < LEAST_OFF * composition.canvas.height ? 0 : Math.round(off);
 }
 
+/** Compares one pasted thing with its scene; null where too little of either is seen, or when it was stopped. */
+export async function checkedThing(
+  composition: Composition,
+  thing: Layer,
+  signal: AbortSignal,
+): Promise<CheckedThing | null> {
+  const { id } = thing;
+  const found = await measured(composition, id, { scene: 'around', brings: 'thing' }, 'all');
+  if (signal.aborted || found.scene.seen === 0 || found.subject.seen === 0) return null;
+  const floats = found.silhouette?.stands === 'ground' && shadowsOf(composition, id).length === 0;
+  const edge = await edgeChecked(composition, id, { kind: 'composition' }, { signal });
+  const [worst] = edge.worst;
+  const strongest = Math.max(Math.abs(edge.halo), Math.abs(worst?.halo ?? 0) / 2);
+  const halo = strongest < LEAST_HALO ? 0 : strongest;
+  const eyeOff = eyeLevelOff(composition, thing);
+  return { layer: id, reading: agreementReading(found), floats, halo, eyeOff };
+}
+
 /** Compares every pasted thing with its scene, one after the other; it can be stopped. */
 export function checkThings(): void {
   const { composition } = useComposition.getState();
@@ -59,20 +77,10 @@ export function checkThings(): void {
   const work = inJob('Checking all pasted things', async (signal, progress) => {
     const checked: CheckedThing[] = [];
     for (const [i, thing] of things.entries()) {
-      const { id } = thing;
-      const found = await measured(composition, id, { scene: 'around', brings: 'thing' }, 'all');
+      const found = await checkedThing(composition, thing, signal);
       if (signal.aborted) return;
       progress((i + 1) / things.length);
-      if (found.scene.seen === 0 || found.subject.seen === 0) continue;
-      const floats =
-        found.silhouette?.stands === 'ground' && shadowsOf(composition, id).length === 0;
-      const edge = await edgeChecked(composition, id, { kind: 'composition' }, { signal });
-      if (signal.aborted) return;
-      const [worst] = edge.worst;
-      const strongest = Math.max(Math.abs(edge.halo), Math.abs(worst?.halo ?? 0) / 2);
-      const halo = strongest < LEAST_HALO ? 0 : strongest;
-      const eyeOff = eyeLevelOff(composition, thing);
-      checked.push({ layer: id, reading: agreementReading(found), floats, halo, eyeOff });
+      if (found) checked.push(found);
     }
     useChecks
       .getState()

@@ -43,29 +43,34 @@ export async function coloursBehind(composition: Composition, layer: LetteringLa
   }
 }
 
+/** How a text's colour contrasts with what lies behind it in its worse places, by WCAG; null where nothing lies behind it. */
+export async function contrastNow(
+  composition: Composition,
+  layer: LetteringLayer,
+): Promise<number | null> {
+  const { fill } = layer.content;
+  const colour: FillColour | null = fill?.by === 'colour' ? fill.colour : fill ? fill.first : null;
+  if (!colour) return null;
+  const behind = await coloursBehind(composition, layer);
+  const own = { r: colour.r / 255, g: colour.g / 255, b: colour.b / 255 };
+  const each = behind.map((other) => contrastOf(own, other)).sort((a, b) => a - b);
+  // A text is as hard to read as its worse places.
+  return each[Math.floor(each.length / 4)] ?? null;
+}
+
 /** The contrast by WCAG of a text's colour with what lies behind it, on the whole; null until it is known. */
 export function useContrast(layer: LetteringLayer): number | null {
   const composition = useComposition((state) => state.composition);
   const [contrast, setContrast] = useState<number | null>(null);
-  const { fill } = layer.content;
   useEffect(() => {
     let stays = true;
-    const colour: FillColour | null =
-      fill?.by === 'colour' ? fill.colour : fill ? fill.first : null;
-    if (!colour) return setContrast(null);
-    coloursBehind(composition, layer).then(
-      (behind) => {
-        if (!stays || behind.length === 0) return;
-        const own = { r: colour.r / 255, g: colour.g / 255, b: colour.b / 255 };
-        const each = behind.map((other) => contrastOf(own, other)).sort((a, b) => a - b);
-        // A text is as hard to read as its worse places.
-        setContrast(each[Math.floor(each.length / 4)] ?? null);
-      },
+    contrastNow(composition, layer).then(
+      (found) => stays && setContrast(found),
       () => stays && setContrast(null),
     );
     return () => {
       stays = false;
     };
-  }, [composition, layer, fill]);
+  }, [composition, layer]);
   return contrast;
 }
