@@ -64,13 +64,13 @@ export function ChecksSection() {
       )}
       <ol aria-label="Findings" className="mt-1.5 grid grid-cols-[minmax(0,1fr)] gap-1">
         {findings.map((finding) => (
-          <li key={finding.words} className="flex items-start gap-1">
+          <li key={finding.words} className="grid justify-items-end gap-1">
             <button
               type="button"
               aria-pressed={finding.words === looked}
               title={finding.remedy}
               onClick={() => lookAtFinding(finding)}
-              className="grid min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] gap-x-2 rounded-md bg-base-200 px-2 py-1.5 text-left text-[12.5px] hover:bg-held aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]"
+              className="grid w-full cursor-pointer grid-cols-[auto_1fr] gap-x-2 rounded-md bg-base-200 px-2 py-1.5 text-left text-[12.5px] hover:bg-held aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-primary)]"
             >
               <span
                 className={`h-fit rounded px-1 font-semibold text-[10.5px] ${SAID[finding.weight].style}`}
@@ -82,7 +82,9 @@ export function ChecksSection() {
                 <span className="block text-[11.5px] text-faint">{finding.remedy}</span>
               </span>
             </button>
-            {finding.stage && <GoThere finding={finding} stage={finding.stage} />}
+            {finding.stage && finding.words === looked && (
+              <GoThere finding={finding} stage={finding.stage} />
+            )}
           </li>
         ))}
       </ol>
@@ -110,8 +112,7 @@ function GoThere({
 }) {
   return (
     <PlainButton
-      words={STAGE_WORDS[stage]}
-      hint={`Take it in hand at ${STAGE_WORDS[stage]}`}
+      words={`Put it right at ${STAGE_WORDS[stage]}`}
       onPress={() => {
         lookAtFinding(finding);
         goToStage(stage);

@@ -19,9 +19,9 @@ import {
   canSaveInFolder,
   canShare,
   copyFile,
-  folderOf,
   saveInFolder,
   shareFiles,
+  useFolderOf,
 } from './give-files';
 
 function bytesInWords(bytes: number): string {
@@ -60,7 +60,7 @@ export function PastDeliveries() {
 
 function PastDelivery({ delivery }: { readonly delivery: Delivery }) {
   const { files, letPass, name, createdAt, composition } = delivery;
-  const folder = folderOf(composition);
+  const folder = useFolderOf(composition);
   return (
     <div className="grid gap-1">
       <div className="flex items-center gap-1 text-[11.5px] text-faint">

@@ -85,7 +85,8 @@ export function changedFile(file: FileRequest, change: Partial<FileRequest>): Fi
   const format = formats.includes(next.format ?? 'png') ? next.format : first;
   const fitting = { ...next, format };
   const depths = depthsFor(fitting);
-  const kept = change.format === undefined && depths.find((each) => each === next.bits);
+  const asBefore = change.format === undefined && change.contents === undefined;
+  const kept = asBefore && depths.find((each) => each === next.bits);
   return { ...fitting, bits: kept || depths[0] };
 }
 

@@ -1,3 +1,4 @@
+import { create } from 'zustand';
 import { tellProblem, useNotices } from '../bench/notice-store';
 import { wordsOf } from '../link/problem';
 import { type DeliveredFile, type Delivery, server } from '../link/server';
@@ -17,16 +18,18 @@ type FolderWindow = Window & {
   showDirectoryPicker?(options: { id: string; mode: 'readwrite' }): Promise<Folder>;
 };
 
-/** Folders by the composition that is saved into them, so that it is saved there again. */
-const folders = new Map<string, Folder>();
+/** Folders by the composition that was saved into them since the page was opened, so that it is saved there again. */
+const useFolders = create<{ readonly folders: ReadonlyMap<string, Folder> }>(() => ({
+  folders: new Map(),
+}));
 
 export function canSaveInFolder(): boolean {
   return 'showDirectoryPicker' in window;
 }
 
-/** The folder that a composition was saved into since the page was opened. */
-export function folderOf(composition: string): string | null {
-  return folders.get(composition)?.name ?? null;
+/** The name of the folder that a composition was saved into; null before. */
+export function useFolderOf(composition: string): string | null {
+  return useFolders(({ folders }) => folders.get(composition)?.name ?? null);
 }
 
 function isCalledOff(error: unknown): boolean {
@@ -45,13 +48,14 @@ async function given(words: string, work: () => Promise<void>): Promise<void> {
 
 /** Writes the files of a delivery into a folder on the disk: the one of last time, or one that is chosen now. */
 export async function saveInFolder(delivery: Delivery, which: 'same' | 'another'): Promise<void> {
+  const { folders } = useFolders.getState();
   const known = which === 'same' ? folders.get(delivery.composition) : undefined;
   const count = delivery.files.length;
   await given(`Saved: ${count === 1 ? 'the file' : `${count} files`}.`, async () => {
     const picker = (window as FolderWindow).showDirectoryPicker;
     const folder = known ?? (await picker?.call(window, { id: 'diplex', mode: 'readwrite' }));
     if (!folder) return;
-    folders.set(delivery.composition, folder);
+    useFolders.setState({ folders: new Map(folders).set(delivery.composition, folder) });
     for (const { place, name: file } of delivery.files) {
       const bytes = await server.deliveredFile(delivery.id, place);
       const handle = await folder.getFileHandle(file, { create: true });
@@ -65,8 +69,7 @@ export async function saveInFolder(delivery: Delivery, which: 'same' | 'another'
 /** Copies a PNG to the clipboard. */
 export function copyFile(delivery: Delivery, file: DeliveredFile): Promise<void> {
   return given(`${file.name} is on the clipboard.`, async () => {
-    // Given as a promise, so that the browser still counts the press as the reason.
-    const bytes = server.deliveredFile(delivery.id, file.place);
+    const bytes = await server.deliveredFile(delivery.id, file.place);
     await navigator.clipboard.write([new ClipboardItem({ 'image/png': bytes })]);
   });
 }

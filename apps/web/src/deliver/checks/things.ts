@@ -1,4 +1,4 @@
-import { layerBounds, layerById } from '@diplex/document';
+import { layerBounds, layerById, type Point, type Rect } from '@diplex/document';
 import type { CheckedThing } from '../../tools/agree/check-store';
 import { checkedThing, pastedThings } from '../../tools/agree/check-things';
 import type { Finding, LongCheck } from './check';
@@ -8,10 +8,17 @@ const STRONG_HALO = 5;
 /** Things that agree less are told of. */
 const AGREES = 0.6;
 
+/** Half the side of what is shown of a place. */
+const AROUND = 150;
+
+function around({ x, y }: Point): Rect {
+  return { x: x - AROUND, y: y - AROUND, width: 2 * AROUND, height: 2 * AROUND };
+}
+
 /** What is the matter with one pasted thing. */
 function findingsOf(
   name: string,
-  { layer, halo, floats, eyeOff, reading }: CheckedThing,
+  { layer, halo, haloAt, floats, eyeOff, reading }: CheckedThing,
 ): Finding[] {
   const found: Finding[] = [];
   if (halo > 0) {
@@ -19,7 +26,7 @@ function findingsOf(
       weight: halo >= STRONG_HALO ? 'wrong' : 'doubtful',
       words: `${name} has a halo of ${halo.toFixed(1)} hundredths of lightness.`,
       remedy: 'Check the edge under Cut, and clean its fringe or choke it.',
-      ...{ layer, stage: 'cut' },
+      ...{ layer, stage: 'cut', ...(haloAt && { at: around(haloAt) }) },
     });
   }
   if (floats) {
@@ -59,7 +66,7 @@ export const things: LongCheck = async ({ composition }, { signal, progress }) =
     const layer = layerById(composition, thing.id);
     if (!checked || !layer) continue;
     const at = layerBounds(composition, layer);
-    found.push(...findingsOf(thing.name, checked).map((each) => ({ ...each, at })));
+    found.push(...findingsOf(thing.name, checked).map((each) => ({ at, ...each })));
   }
   return found;
 };

@@ -1,5 +1,5 @@
 import type { AgreementReading } from '@diplex/core';
-import type { Composition } from '@diplex/document';
+import type { Composition, Point } from '@diplex/document';
 import { create } from 'zustand';
 
 /** A pasted thing as it was checked. */
@@ -10,6 +10,8 @@ export interface CheckedThing {
   readonly floats: boolean;
   /** Of its edge, in hundredths of lightness; 0 where there is none to speak of. */
   readonly halo: number;
+  /** Where along its edge the halo is worst, in composition pixels; null where there is none. */
+  readonly haloAt: Point | null;
   /** By how many composition pixels its own eye level lies off the scene’s horizon; 0 where either is not known. */
   readonly eyeOff: number;
 }

@@ -64,7 +64,8 @@ export async function checkedThing(
   const strongest = Math.max(Math.abs(edge.halo), Math.abs(worst?.halo ?? 0) / 2);
   const halo = strongest < LEAST_HALO ? 0 : strongest;
   const eyeOff = eyeLevelOff(composition, thing);
-  return { layer: id, reading: agreementReading(found), floats, halo, eyeOff };
+  const haloAt = halo > 0 && worst ? { x: worst.x, y: worst.y } : null;
+  return { layer: id, reading: agreementReading(found), floats, halo, haloAt, eyeOff };
 }
 
 /** Compares every pasted thing with its scene, one after the other; it can be stopped. */
