@@ -1,7 +1,18 @@
-import { defineConfig } from 'vite';
+import { readFileSync } from 'node:fs';
+import { defineConfig, type Plugin } from 'vite';
+
+/** The font of what is laid out on pages lies beside the server. */
+const font: Plugin = {
+  name: 'font',
+  generateBundle() {
+    const file = new URL('../../packages/lettering/generated/figtree.ttf', import.meta.url);
+    this.emitFile({ type: 'asset', fileName: 'figtree.ttf', source: readFileSync(file) });
+  },
+};
 
 // Bundles the server and its workspace packages for Node; packages from the registry stay outside.
 export default defineConfig({
+  plugins: [font],
   build: {
     ssr: true,
     target: 'node20',

@@ -25,9 +25,10 @@ import { SourcesService } from './sources/sources.service';
 const USAGE = `./run render COMPOSITION OUT [options]
 
 COMPOSITION is the id or the title of one in the data folder (DIPLEX_DATA), a document as JSON whose pixels are in that
-folder, or an archive (.diplex, .zip, .ora). OUT says the format by its ending: png, jpg, webp, avif, tif; ora and diplex.
+folder, or an archive (.diplex, .zip, .ora). OUT says the format by its ending: png, jpg, webp, avif, tif; ora, diplex and pdf.
 
-  --contents picture|cut-out|mask|layers|openraster|archive   what the file holds; a picture
+  --contents NAME         what the file holds: picture (usual), cut-out, mask, layers, openraster, archive,
+                          comparison, animation, sheet
   --layer NAME            of which layer, for a cut-out or a mask
   --extent canvas|trimmed as large as the canvas, or as what shows
   --bits 8|16|32          a channel; 32 are floats (tif)
@@ -38,6 +39,9 @@ folder, or an archive (.diplex, .zip, .ora). OUT says the format by its ending: 
   --sharpening 0..1       how much the finest detail is brought out
   --space srgb|p3|linear
   --backing #rrggbb       behind transparent places of a jpg
+  --before step:N|version:ID, --way side|line, --line 0..1   of a comparison
+  --states LIST --stays MS   of an animation: now, step:N and version:ID, with commas
+  --shows versions|sources   of a sheet
   --region x,y,w,h        only this part, in pixels of the picture at --scale
   --scale S               drawn at this scale
 
@@ -57,6 +61,7 @@ interface Command {
 const OPTIONS = [
   ...(['contents', 'layer', 'extent', 'bits', 'quality', 'subsampling', 'most-bytes'] as const),
   ...(['size', 'sharpening', 'space', 'backing', 'region', 'scale'] as const),
+  ...(['before', 'way', 'line', 'states', 'stays', 'shows'] as const),
 ];
 type Option = (typeof OPTIONS)[number];
 type Options = Partial<Record<Option, string>>;
@@ -66,10 +71,11 @@ function byEnding(to: string): Partial<FileRequestDto> {
   const ending = extname(to).slice(1).toLowerCase();
   if (ending === 'ora') return { contents: 'openraster' };
   if (ending === 'diplex') return { contents: 'archive' };
+  if (ending === 'pdf') return { contents: 'sheet' };
   const format = FORMAT_NAMES.find((name) => name === ending || ENCODERS[name].ending === ending);
   if (format) return { format };
   const known = FORMAT_NAMES.map((name) => `.${ENCODERS[name].ending}`).join(', ');
-  throw new Refused(`${to} must end in ${known}, .ora or .diplex.`);
+  throw new Refused(`${to} must end in ${known}, .ora, .diplex or .pdf.`);
 }
 
 function sizeOf(text: string): FileRequestDto['size'] {
@@ -86,7 +92,9 @@ function requestOf(to: string, options: Options): FileRequestDto {
     ...{ bits: number(options.bits), quality: number(options.quality) },
     ...{ mostBytes: number(options['most-bytes']), sharpening: number(options.sharpening) },
     ...{ size: options.size && sizeOf(options.size), space: options.space },
-    ...{ backing: options.backing },
+    ...{ backing: options.backing, before: options.before, way: options.way },
+    ...{ line: number(options.line), stays: number(options.stays), shows: options.shows },
+    ...{ states: options.states?.split(',') },
   };
   const given = Object.entries(stated).filter(([, value]) => value !== undefined);
   const request = plainToInstance(FileRequestDto, Object.fromEntries(given));
@@ -189,7 +197,7 @@ async function contextOfDocument(app: App, from: string): Promise<DeliveryContex
   const said = { description: '', creator: '', credit: '', rights: '', place: '' };
   const used = await sources.findMany(sourcesOf(document));
   return {
-    ...{ id: '', document, history: { entries: [], position: 0 } },
+    ...{ id: '', document, history: { entries: [], position: 0 }, versions: [] },
     metadata: { title: document.title, ...said, sources: used },
     ...{ renderer: app.get(Renderer), archives: app.get(Archives) },
   };

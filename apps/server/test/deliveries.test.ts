@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DeliveryDto, FileRequestDto } from '../src/deliveries/delivery.dto';
 import type { SourceDto } from '../src/sources/source.dto';
-import { oneLayer } from './support/documents';
+import { oneLayer, opacityStep } from './support/documents';
 import { type ProblemBody, TestServer } from './support/test-server';
 
 const WIDTH = 48;
@@ -364,5 +364,96 @@ describe('delivering', () => {
     const page = async (number: number) =>
       sharp(file, { page: number }).raw({ depth: 'ushort' }).toBuffer();
     expect(Buffer.compare(await page(0), await page(1))).toBe(0);
+  });
+
+  describe('of several states', () => {
+    async function twoStates() {
+      const first = oneLayer(opaque, 'States');
+      const { document, entry } = opacityStep(first, 0.25);
+      const history = { entries: [entry], position: 1 };
+      const { body } = await server.ask<{ id: string }>('POST', 'compositions', {
+        document,
+        history,
+      });
+      const version = { name: 'Before all', document: first };
+      const kept = await server.ask<{ id: string }>(
+        'POST',
+        `compositions/${body.id}/versions`,
+        version,
+      );
+      return { id: body.id, version: `version:${kept.body.id}` };
+    }
+
+    async function made(id: string, file: FileRequestDto): Promise<Buffer> {
+      const job = await server.deliver(id, 1, [file]);
+      expect(job.problem).toBeNull();
+      return server.bytes(`deliveries/${job.delivery}/files/0`);
+    }
+
+    const plain = (file: Buffer) => sharp(file, { ignoreIcc: true }).ensureAlpha().raw().toBuffer();
+
+    it('lays before and after side by side, or parts them by a line', async () => {
+      const { id, version } = await twoStates();
+      const now = await plain(await made(id, { contents: 'picture' }));
+      for (const before of ['step:0', version]) {
+        const beside = await made(id, { contents: 'comparison', before });
+        const { width = 0, height } = await sharp(beside).metadata();
+        expect(width).toBeGreaterThan(2 * WIDTH);
+        expect(height).toBe(HEIGHT);
+        const rows = await plain(beside);
+        // The last pixel of a row is now, the first is what it was.
+        expect(rows.subarray((width - 1) * 4, width * 4)).toEqual(
+          now.subarray((WIDTH - 1) * 4, WIDTH * 4),
+        );
+        expect(rows[3]).toBe(255);
+        expect(now[3]).toBe(64);
+        const split = await made(id, { contents: 'comparison', before, way: 'line', line: 0.25 });
+        const halves = await plain(split);
+        expect(halves.length).toBe(now.length);
+        expect(halves[3]).toBe(255);
+        expect(halves[12 * 4 + 3]).toBe(255);
+        expect(halves.subarray(14 * 4, WIDTH * 4)).toEqual(now.subarray(14 * 4, WIDTH * 4));
+      }
+    });
+
+    it('goes through states as an animation', async () => {
+      const { id, version } = await twoStates();
+      const states = [version, 'now', 'step:0'];
+      const file = await made(id, { contents: 'animation', states, stays: 100 });
+      const facts = await sharp(file, { animated: true }).metadata();
+      expect(facts).toMatchObject({ pages: 3, pageHeight: HEIGHT, delay: [100, 100, 2500] });
+      const alpha = async (page: number) =>
+        (await sharp(file, { page }).ensureAlpha().raw().toBuffer())[3];
+      expect(await alpha(0)).toBe(255);
+      expect(await alpha(1)).toBeLessThan(80);
+    });
+
+    it('refuses states that there are not, and animations of one', async () => {
+      const { id } = await twoStates();
+      const ask = async (file: object) =>
+        server.ask<ProblemBody>('POST', `compositions/${id}/deliveries`, {
+          revision: 1,
+          files: [file],
+        });
+      const late = await ask({ contents: 'comparison', before: 'step:7' });
+      expect(late.body.detail).toMatch(/has 1 steps, and step 7/);
+      expect((await ask({ contents: 'comparison', before: 'version:gone' })).status).toBe(404);
+      expect((await ask({ contents: 'comparison', before: 'moth' })).status).toBe(400);
+      expect((await ask({ contents: 'animation', states: ['now'] })).body.detail).toContain(
+        '2 to 60',
+      );
+    });
+
+    it('are laid on a sheet, and so are the sources with their credits', async () => {
+      const { id } = await twoStates();
+      for (const shows of ['versions', 'sources'] as const) {
+        const file = await made(id, { contents: 'sheet', shows });
+        const text = file.toString('latin1');
+        expect(text).toMatch(/^%PDF-1\./);
+        // The font is in it.
+        expect(text).toContain('/FontFile2');
+        expect(text.match(/\/Subtype \/Image/g)?.length).toBe(shows === 'versions' ? 2 : 1);
+      }
+    });
   });
 });

@@ -86,6 +86,15 @@ export class Archives {
     if (beside) zip.addText(UNCHANGED, JSON.stringify(await this.unchanged(beside)));
   }
 
+  /** Sources that are here, with their files, in the order that is asked for. */
+  async sourcesAndFiles(
+    hashes: readonly string[],
+  ): Promise<{ record: SourceRecord; path: string }[]> {
+    const records = await this.sources.findMany(hashes);
+    const known = hashes.flatMap((hash) => records.find((record) => record.hash === hash) ?? []);
+    return known.map((record) => ({ record, path: this.blobs.pathOf(record.hash) }));
+  }
+
   private missing(hash: string, sources: readonly SourceRecord[]): Problem {
     const title = sources.find((source) => source.hash === hash)?.title ?? `pixels (${hash})`;
     const detail = `The archive would not be whole: the file of ${title} is not there any more. Bring it in again under Gather.`;

@@ -14,6 +14,7 @@ import { Problem } from '../problems/problem';
 import { Renderer } from '../rendering/renderer';
 import { SourcesService } from '../sources/sources.service';
 import { type DeliveredFile, DeliveryRecord } from '../storage/entities/delivery-record';
+import { VersionsService } from '../versions/versions.service';
 import { CONTENTS } from './contents';
 import type { DeliveryContext, FileTask } from './contents/contents';
 import type { DeliveryRequestDto, FileRequestDto } from './delivery.dto';
@@ -40,6 +41,7 @@ export class DeliveriesService implements OnApplicationBootstrap {
     @Inject(CompositionsService) private readonly compositions: CompositionsService,
     @Inject(SourcesService) private readonly sources: SourcesService,
     @Inject(Renderer) private readonly renderer: Renderer,
+    @Inject(VersionsService) private readonly versions: VersionsService,
     @Inject(Archives) private readonly archives: Archives,
     @Inject(JobsService) private readonly jobs: JobsService,
   ) {
@@ -109,8 +111,9 @@ export class DeliveriesService implements OnApplicationBootstrap {
       ...{ creator: said.creator ?? '', credit: said.credit ?? '', rights: said.rights ?? '' },
       ...{ place: said.place ?? '', sources: await this.sources.findMany(sourcesOf(document)) },
     };
+    const versions = await this.versions.of(id);
     const { renderer, archives } = this;
-    return { id, document, history, revision, metadata, renderer, archives };
+    return { id, document, history, versions, revision, metadata, renderer, archives };
   }
 
   async begin(composition: string, request: DeliveryRequestDto): Promise<JobDto> {

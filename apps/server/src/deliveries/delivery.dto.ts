@@ -22,11 +22,14 @@ import type { DeliverySetRecord } from '../storage/entities/delivery-set-record'
 import { CONTENT_NAMES, type ContentName } from './contents/content-names';
 import { FORMAT_NAMES, type FormatName, SUBSAMPLINGS } from './encoders';
 import { NAME_WORDS } from './name-pattern';
+import { STATE_PATTERN } from './states';
 
 const LONGEST_TEXT = 2000;
 const MOST_FILES = 40;
 
 const SPACE_NAMES = Object.keys(SPACES) as readonly SpaceName[];
+const COMPARISONS = ['side', 'line'] as const;
+const SHEETS = ['versions', 'sources'] as const;
 const TRIMMINGS = ['canvas', 'trimmed'] as const;
 
 export class PictureSizeDto implements PictureSize {
@@ -90,6 +93,41 @@ export class FileRequestDto {
   @IsOptional()
   @Matches(/^#[0-9a-f]{6}$/i)
   backing?: string;
+  @ApiPropertyOptional({
+    description: 'What a comparison begins from: `step:N` of the history, or `version:ID`',
+  })
+  @IsOptional()
+  @Matches(STATE_PATTERN)
+  before?: string;
+  @ApiPropertyOptional({ enum: COMPARISONS, description: 'Side by side, or with a line between' })
+  @IsOptional()
+  @IsIn(COMPARISONS)
+  way?: (typeof COMPARISONS)[number];
+  @ApiPropertyOptional({ description: 'Where the line of a comparison stands, 0 to 1' })
+  @IsOptional()
+  @IsNumber()
+  @Min(0)
+  @Max(1)
+  line?: number;
+  @ApiPropertyOptional({
+    type: [String],
+    description: 'States of an animation: `now`, `step:N`, `version:ID`',
+  })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Matches(STATE_PATTERN, { each: true })
+  states?: string[];
+  @ApiPropertyOptional({ description: 'Milliseconds that a state of an animation stays' })
+  @IsOptional()
+  @IsInt()
+  @Min(20)
+  @Max(10_000)
+  stays?: number;
+  @ApiPropertyOptional({ enum: SHEETS, description: 'What a contact sheet shows' })
+  @IsOptional()
+  @IsIn(SHEETS)
+  shows?: (typeof SHEETS)[number];
   @ApiPropertyOptional({
     description: `The file's name; in braces: ${NAME_WORDS.join(', ')}. Without an ending.`,
   })

@@ -6,6 +6,9 @@ export const CONTENT_NAMES = [
   'layers',
   'openraster',
   'archive',
+  'comparison',
+  'animation',
+  'sheet',
 ] as const;
 
 export type ContentName = (typeof CONTENT_NAMES)[number];

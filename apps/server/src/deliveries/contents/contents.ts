@@ -2,6 +2,7 @@ import type { Composition, History, Layer } from '@diplex/document';
 import type { FileMetadata } from '@diplex/formats';
 import type { Archives } from '../../archives/archives.service';
 import type { Renderer } from '../../rendering/renderer';
+import type { VersionDto } from '../../versions/version.dto';
 import type { FileRequestDto } from '../delivery.dto';
 
 /** What is delivered, and what it takes. */
@@ -9,6 +10,7 @@ export interface DeliveryContext {
   readonly id: string;
   readonly document: Composition;
   readonly history: History;
+  readonly versions: readonly VersionDto[];
   readonly metadata: FileMetadata;
   readonly renderer: Renderer;
   readonly archives: Archives;

@@ -6,6 +6,7 @@ import type { FileRequestDto } from '../delivery.dto';
 import { ENCODERS, type Encoder } from '../encoders';
 import { WEBP_LONGEST } from '../encoders/webp';
 import { CoveredBox, type PictureRows, writePictureRows } from '../picture-rows';
+import type { RowsFile } from '../rows-file';
 import { type DeliveryContext, type FileTask, partOf, type WrittenFile } from './contents';
 
 /** Share of the work that drawing is; the rest is encoding. */
@@ -65,6 +66,19 @@ export interface Drawn {
   readonly takes: PictureRows['takes'];
 }
 
+/** Encodes rows as a file asks for it. */
+export async function encodeRows(
+  rows: RowsFile,
+  request: FileRequestDto,
+  { metadata }: DeliveryContext,
+  task: FileTask,
+): Promise<void> {
+  const { quality = 92, backing = '#ffffff', subsampling, mostBytes } = request;
+  const settings = { quality, subsampling, mostBytes, backing, metadata };
+  await encoderOf(request).encode(rows, task.path, settings, task);
+  task.signal.throwIfAborted();
+}
+
 /** Draws, sizes and encodes a picture; nothing but the file is left behind, and not even that when it fails. */
 export async function writePicture(
   request: FileRequestDto,
@@ -72,19 +86,16 @@ export async function writePicture(
   { document, region, scale, takes }: Drawn,
   task: FileTask,
 ): Promise<WrittenFile> {
-  const { renderer, metadata } = context;
+  const { renderer } = context;
   const rowsPath = `${task.path}.rows`;
   const drawing = DRAWING[request.format ?? 'png'];
   const drawn = region ?? renderer.extent(document, scale ?? 1);
   const to = sizedExtent(drawn, request.size);
-  const { space = 'srgb', sharpening, quality = 92, backing = '#ffffff' } = request;
+  const { space = 'srgb', sharpening } = request;
   const wanted = { document, region, scale, to, bits: bitsOf(request), space, sharpening, takes };
   try {
     const rows = await writePictureRows(renderer, rowsPath, wanted, partOf(task, 0, drawing));
-    const { subsampling, mostBytes } = request;
-    const settings = { quality, subsampling, mostBytes, backing, metadata };
-    await encoderOf(request).encode(rows, task.path, settings, partOf(task, drawing, 1));
-    task.signal.throwIfAborted();
+    await encodeRows(rows, request, context, partOf(task, drawing, 1));
     return { ...to, remarks: [] };
   } finally {
     await rm(rowsPath, { force: true });
