@@ -11,7 +11,8 @@ const USAGE = `./run demo     install, build, fill the shelf with the sample pho
 ./run bench matting -- --cases DIR [--json FILE]   mattes against their truth, beside two baselines
 ./run bench lines [-- --json FILE]   thin things (rails, whiskers) against their exact coverage
 ./run bench match [-- --cases DIR] [--json FILE] [--pictures DIR]   pasted things against what they would look like in the scene
-./run render   COMPOSITION OUT.png [--region x,y,w,h] [--scale s]: a picture without the page
+./run render   COMPOSITION OUT [options]: any file of a delivery, without the page; alone it tells the options
+./run verify   delivers in every form and has programs of Debian's (which it installs) read all of it
 ./run dev      the server, and the page from a development server that reloads`;
 
 /** Runs a program in the foreground and ends with it when it fails. */
@@ -49,6 +50,7 @@ const COMMANDS = {
   test: { script: 'scripts/test.mjs', built: false },
   bench: { script: 'scripts/bench.mjs', built: true },
   render: { script: 'apps/server/dist/render.js', built: true },
+  verify: { script: 'scripts/verify.mjs', built: true },
 };
 
 const [name, ...rest] = process.argv.slice(2);

@@ -94,7 +94,7 @@ export class FileRequestDto {
   @Matches(/^#[0-9a-f]{6}$/i)
   backing?: string;
   @ApiPropertyOptional({
-    description: 'What a comparison begins from: `step:N` of the history, or `version:ID`',
+    description: 'What a comparison begins from: `first` (with a layer), `step:N` or `version:ID`',
   })
   @IsOptional()
   @Matches(STATE_PATTERN)

@@ -6,7 +6,7 @@ import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import type { FileRequest } from '../link/server';
-import { CONTENTS, endingOf, formatOf } from './file-kinds';
+import { CONTENTS, endingOf, formatOf, isOfLayer } from './file-kinds';
 import { useLayerNames } from './use-layer-names';
 
 const SIZE_WORDS = { percent: '%', width: 'px wide', height: 'px high', longest: 'px at most' };
@@ -17,9 +17,7 @@ function summary(file: FileRequest, layerName: (id: string) => string | undefine
   const pictured = CONTENTS[contents].pictured === 'by format';
   return [
     CONTENTS[contents].words,
-    ...(pictured && contents !== 'picture'
-      ? [`of ${layerName(layer ?? '') ?? 'no layer yet'}`]
-      : []),
+    ...(isOfLayer(contents) ? [`of ${layerName(layer ?? '') ?? 'no layer yet'}`] : []),
     ...(pictured ? [formatOf(file).words] : []),
     ...(size ? [`${size.value} ${SIZE_WORDS[size.by]}`] : []),
   ].join(' · ');

@@ -7,7 +7,16 @@ import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
 import { Pick } from '../controls/Pick';
 import { FILE_CONTENTS, type FileRequest } from '../link/server';
-import { CONTENTS, changedFile, depthsFor, endingOf, formatOf, SPACES } from './file-kinds';
+import {
+  CONTENTS,
+  changedFile,
+  depthsFor,
+  endingOf,
+  formatOf,
+  isOfLayer,
+  SPACES,
+} from './file-kinds';
+import { ComparisonRows, type RowProps, SheetRows, StateRows } from './StateRows';
 import { useLayerNames } from './use-layer-names';
 
 const SIZES = [
@@ -43,7 +52,7 @@ export function FileRows() {
             options={FILE_CONTENTS.map((value) => ({ value, words: CONTENTS[value].words }))}
             onChoose={(value) => change({ contents: value })}
           />
-          {pictured && contents !== 'picture' && <LayerPick {...{ file, change }} />}
+          {isOfLayer(contents) && <LayerPick {...{ file, change }} />}
         </div>
         {contents === 'cut-out' && (
           <Choice
@@ -56,19 +65,17 @@ export function FileRows() {
             onChoose={(extent) => change({ extent })}
           />
         )}
+        {contents === 'comparison' && <ComparisonRows {...{ file, change }} />}
+        {contents === 'animation' && <StateRows {...{ file, change }} />}
+        {contents === 'sheet' && <SheetRows {...{ file, change }} />}
         <Depth {...{ file, change }} />
         {coloured && formatOf(file).quality === 'chosen' && <Quality {...{ file, change }} />}
-        {pictured && <Size {...{ file, change }} />}
+        {(pictured || contents === 'animation') && <Size {...{ file, change }} />}
         {coloured && <Colours {...{ file, change }} />}
         <NamePattern {...{ file, change }} />
       </div>
     </Section>
   );
-}
-
-interface RowProps {
-  readonly file: FileRequest;
-  readonly change: (next: Partial<FileRequest>) => void;
 }
 
 function LayerPick({ file, change }: RowProps) {
@@ -175,10 +182,10 @@ function Size({ file, change }: RowProps) {
         <p className="text-[11.5px] text-faint">
           {file.extent === 'trimmed'
             ? 'Of what shows of it.'
-            : `Makes ${made.width} × ${made.height} pixels of ${width} × ${height}.`}
+            : `${file.contents === 'comparison' ? 'Each has' : 'Makes'} ${made.width} × ${made.height} pixels of ${width} × ${height}.`}
         </p>
       )}
-      {size && file.contents !== 'mask' && (
+      {size && !['mask', 'animation'].includes(file.contents) && (
         <Amount
           label="Sharpened for it"
           value={Math.round(sharpening * 100)}
@@ -236,9 +243,7 @@ function NamePattern({ file, change }: RowProps) {
         id={id}
         value={file.name ?? ''}
         maxLength={200}
-        placeholder={
-          file.contents === 'cut-out' || file.contents === 'mask' ? '{title} - {layer}' : '{title}'
-        }
+        placeholder={isOfLayer(file.contents) ? '{title} - {layer}' : '{title}'}
         onChange={(event) => change({ name: event.target.value })}
         className="select-text rounded-md bg-base-200 px-2 py-1 text-[12.5px] text-base-content"
       />

@@ -22,6 +22,17 @@ export const CONTENTS: Readonly<
     means: 'everything, to be opened elsewhere',
     pictured: 'by itself',
   },
+  comparison: {
+    words: 'before and after',
+    means: 'an earlier state beside that of now',
+    pictured: 'by format',
+  },
+  animation: {
+    words: 'an animation',
+    means: 'state after state, going round',
+    pictured: 'by itself',
+  },
+  sheet: { words: 'a contact sheet', means: 'a PDF with credits', pictured: 'by itself' },
 };
 
 interface FormatKind {
@@ -49,11 +60,16 @@ export const SPACES = {
 } as const;
 
 const ENDINGS: Partial<Record<FileContents, string>> = {
-  ...{ layers: 'tif', openraster: 'ora', archive: 'diplex' },
+  ...{ layers: 'tif', openraster: 'ora', archive: 'diplex', animation: 'webp', sheet: 'pdf' },
 };
 
 export function endingOf({ contents, format = 'png' }: FileRequest): string {
   return ENDINGS[contents] ?? FORMATS[format].ending;
+}
+
+/** Whether a file is of one layer. */
+export function isOfLayer(contents: FileContents): boolean {
+  return contents === 'cut-out' || contents === 'mask';
 }
 
 /** The format of a file whose format can be chosen. */
@@ -72,7 +88,7 @@ export function formatsFor(contents: FileContents): readonly FileFormat[] {
 /** Bits that can be chosen for a file. */
 export function depthsFor(file: FileRequest): readonly (8 | 16 | 32)[] {
   if (file.contents === 'layers' || file.contents === 'openraster') return [8, 16];
-  if (file.contents === 'archive') return [];
+  if (['archive', 'animation', 'sheet'].includes(file.contents)) return [];
   if (file.contents === 'mask') return [16, 8];
   return formatOf(file).depths;
 }
@@ -96,8 +112,12 @@ export function requestOf(file: FileRequest): FileRequest {
   const named = { contents, ...(name ? { name } : {}) };
   const { bits, layer, extent, format } = file;
   if (contents === 'archive') return named;
+  if (contents === 'sheet') return { ...named, shows: file.shows ?? 'versions' };
+  if (contents === 'animation') {
+    return { ...named, states: file.states, stays: file.stays, size: file.size };
+  }
   if (CONTENTS[contents].pictured === 'by itself') return { ...named, bits };
-  const ofLayer = contents === 'picture' ? {} : { layer };
+  const ofLayer = isOfLayer(contents) ? { layer } : {};
   if (contents === 'mask') return { ...named, ...ofLayer, format, bits, size: file.size };
   const lossy =
     formatOf(file).quality === 'chosen'
@@ -107,6 +127,7 @@ export function requestOf(file: FileRequest): FileRequest {
   return {
     ...{ ...named, ...ofLayer, ...subsampled, format, bits },
     ...(contents === 'cut-out' ? { extent } : {}),
+    ...(contents === 'comparison' ? { before: file.before, way: file.way, line: file.line } : {}),
     ...{ size: file.size, sharpening: file.sharpening, space: file.space },
     ...(formatOf(file).alpha === 'held' ? {} : { backing: file.backing }),
   };

@@ -104,6 +104,7 @@ export interface Version {
 /** What a delivered file can hold. */
 export const FILE_CONTENTS = [
   ...(['picture', 'cut-out', 'mask', 'layers', 'openraster', 'archive'] as const),
+  ...(['comparison', 'animation', 'sheet'] as const),
 ];
 export type FileContents = (typeof FILE_CONTENTS)[number];
 
@@ -127,6 +128,16 @@ export interface FileRequest {
   readonly sharpening?: number;
   readonly space?: 'srgb' | 'p3' | 'linear';
   readonly backing?: string;
+  /** What a comparison begins from: `step:N` of the history, or `version:ID`. */
+  readonly before?: string;
+  readonly way?: 'side' | 'line';
+  /** Where the line of a comparison stands, 0..1. */
+  readonly line?: number;
+  /** States of an animation: `now`, `step:N`, `version:ID`. */
+  readonly states?: readonly string[];
+  /** Milliseconds that each of them stays. */
+  readonly stays?: number;
+  readonly shows?: 'versions' | 'sources';
   readonly name?: string;
 }
 

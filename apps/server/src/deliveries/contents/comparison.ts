@@ -11,7 +11,7 @@ import { bitsOf, checkFormat, checkSize, encodeRows, encoderOf } from './write-p
 /** The gap between two pictures side by side, and the width of the line between two halves, as a share of the width. */
 const [GAP, LINE] = [0.012, 0.003];
 
-function before({ before: name = 'step:0' }: FileRequestDto, context: DeliveryContext) {
+function before({ before: name = 'first' }: FileRequestDto, context: DeliveryContext) {
   const { document } = stateOf(name, context);
   const { width, height } = context.document.canvas;
   if (document.canvas.width === width && document.canvas.height === height) return document;
