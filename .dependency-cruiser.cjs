@@ -31,6 +31,7 @@ const ALLOWED = {
     'packages/core',
     'packages/formats',
     'packages/engine',
+    'packages/sight',
   ],
   'apps/library': [],
   'apps/web': [

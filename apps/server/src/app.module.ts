@@ -14,6 +14,11 @@ import { JobsController } from './jobs/jobs.controller';
 import { JobsService } from './jobs/jobs.service';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
+import { RecipeMaker } from './recipes/recipe-maker';
+import { RecipesController } from './recipes/recipes.controller';
+import { RecipesService } from './recipes/recipes.service';
+import { SubjectFinder } from './recipes/subject-finder';
+import { SubjectPixels } from './recipes/subject-pixels';
 import { RenderingModule } from './rendering/rendering.module';
 import { SourcesController } from './sources/sources.controller';
 import { SourcesService } from './sources/sources.service';
@@ -33,6 +38,7 @@ import { VersionsService } from './versions/versions.service';
     OpeningsController,
     DeliveriesController,
     JobsController,
+    RecipesController,
   ],
   providers: [
     SourcesService,
@@ -44,6 +50,10 @@ import { VersionsService } from './versions/versions.service';
     Openings,
     DeliveriesService,
     DeliverySetsService,
+    SubjectFinder,
+    SubjectPixels,
+    RecipeMaker,
+    RecipesService,
     JobsService,
   ],
 })

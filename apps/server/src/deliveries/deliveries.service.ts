@@ -117,6 +117,21 @@ export class DeliveriesService implements OnApplicationBootstrap {
   }
 
   async begin(composition: string, request: DeliveryRequestDto): Promise<JobDto> {
+    const ordered = await this.ordered(composition, request);
+    const count = request.files.length;
+    const label = `Delivering ${count === 1 ? 'a file' : `${count} files`}`;
+    return this.jobs.begin(composition, label, (task) => this.carryOut(ordered, task));
+  }
+
+  /** Delivers as a part of other work; gives the delivery. */
+  async make(composition: string, request: DeliveryRequestDto, task: Task): Promise<string> {
+    const ordered = await this.ordered(composition, request);
+    await this.carryOut(ordered, task);
+    return ordered.id;
+  }
+
+  /** Refuses what cannot be delivered before anything is drawn. */
+  private async ordered(composition: string, request: DeliveryRequestDto): Promise<Ordered> {
     const context = await this.contextOf(composition, request.metadata);
     const { document, revision } = context;
     if (revision !== request.revision) {
@@ -125,20 +140,19 @@ export class DeliveriesService implements OnApplicationBootstrap {
     }
     for (const file of request.files) CONTENTS[file.contents].check(file, context);
     const id = newId();
-    const folder = join(this.folder, id);
-    const ordered = { id, request, context, folder };
-    const count = request.files.length;
-    const label = `Delivering ${count === 1 ? 'a file' : `${count} files`}`;
-    return this.jobs.begin(composition, label, async (task) => {
-      await mkdir(folder, { recursive: true });
-      try {
-        await this.deliver(ordered, task);
-      } catch (error) {
-        await rm(folder, { recursive: true, force: true });
-        throw error;
-      }
-      await this.keepWithin(id);
-    });
+    return { id, request, context, folder: join(this.folder, id) };
+  }
+
+  private async carryOut(ordered: Ordered, task: Task): Promise<void> {
+    const { id, folder } = ordered;
+    await mkdir(folder, { recursive: true });
+    try {
+      await this.deliver(ordered, task);
+    } catch (error) {
+      await rm(folder, { recursive: true, force: true });
+      throw error;
+    }
+    await this.keepWithin(id);
   }
 
   private async deliver(ordered: Ordered, task: Task): Promise<void> {

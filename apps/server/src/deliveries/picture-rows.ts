@@ -104,7 +104,11 @@ export class CoveredBox {
   private top = -1;
   private bottom = -1;
 
-  constructor(private readonly width: number) {}
+  /** @param least samples of alpha below this count for nothing */
+  constructor(
+    private readonly width: number,
+    private readonly least = 1,
+  ) {}
 
   /** Takes rows of straight RGBA that begin at `y`. */
   take(rows: Samples, y: number): void {
@@ -112,7 +116,7 @@ export class CoveredBox {
     for (let row = 0; row * line < rows.length; row++) {
       let [first, last] = [-1, -1];
       for (let x = 0; x < this.width; x++) {
-        if ((rows[row * line + x * 4 + 3] as number) === 0) continue;
+        if ((rows[row * line + x * 4 + 3] as number) < this.least) continue;
         if (first < 0) first = x;
         last = x;
       }

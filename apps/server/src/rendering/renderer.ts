@@ -75,6 +75,13 @@ export class Renderer implements OnApplicationShutdown {
     this.engine.close();
   }
 
+  /** Tells the workers of a composition; gives the number by which jobs ask for it. */
+  told(composition: Composition): number {
+    const key = ++this.compositions;
+    this.engine.tell({ type: 'composition', key, composition });
+    return key;
+  }
+
   /** The extent of a composition at a scale, in whole pixels. */
   extent(composition: Composition, scale: number): { width: number; height: number } {
     return {
@@ -112,8 +119,7 @@ export class Renderer implements OnApplicationShutdown {
     take: TakeRows,
   ): Promise<{ opaque: boolean }> {
     const { signal, onProgress, missing = 'refused' } = options;
-    const key = ++this.compositions;
-    this.engine.tell({ type: 'composition', key, composition });
+    const key = this.told(composition);
     const whole = options.region ?? { x: 0, y: 0, ...this.extent(composition, options.scale) };
     const rows = Math.max(LEAST_ROWS, Math.ceil(BAND_PIXELS / whole.width));
     const count = Math.ceil(whole.height / rows);

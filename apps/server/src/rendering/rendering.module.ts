@@ -7,6 +7,6 @@ import { Renderer } from './renderer';
 @Global()
 @Module({
   providers: [engineProvider, Pyramids, RenderPixels, Renderer],
-  exports: [engineProvider, Pyramids, Renderer],
+  exports: [engineProvider, Pyramids, RenderPixels, Renderer],
 })
 export class RenderingModule {}

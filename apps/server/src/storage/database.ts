@@ -7,12 +7,14 @@ import { CompositionRecordSchema } from './entities/composition-record';
 import { DeliveryRecordSchema } from './entities/delivery-record';
 import { DeliverySetSchema } from './entities/delivery-set-record';
 import { HistoryRecordSchema } from './entities/history-record';
+import { RecipeRunSchema } from './entities/recipe-run-record';
 import { SettingSchema } from './entities/setting-record';
 import { SourceSchema } from './entities/source-record';
 import { VersionRecordSchema } from './entities/version-record';
 import { Deliveries } from './migrations/deliveries';
 import { InitialTables } from './migrations/initial-tables';
 import { Library } from './migrations/library';
+import { Recipes } from './migrations/recipes';
 import { ShelfOrder } from './migrations/shelf-order';
 import { Versions } from './migrations/versions';
 
@@ -30,6 +32,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
       VersionRecordSchema,
       DeliveryRecordSchema,
       DeliverySetSchema,
+      RecipeRunSchema,
     ],
     extensions: [Migrator],
     migrations: {
@@ -39,6 +42,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '003-shelf-order', class: ShelfOrder },
         { name: '004-library', class: Library },
         { name: '005-deliveries', class: Deliveries },
+        { name: '006-recipes', class: Recipes },
       ],
       snapshot: false,
     },

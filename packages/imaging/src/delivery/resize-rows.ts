@@ -92,9 +92,14 @@ export class RowResizer {
   }
 
   private resized(row: Float32Array): Float32Array {
-    const narrow = new Float32Array(this.to.width * 4);
-    this.across.forEach(({ first, weights }, x) => {
-      let [r, g, b, a] = [0, 0, 0, 0];
+    const { width } = this.to;
+    const narrow = new Float32Array(width * 4);
+    for (let x = 0; x < width; x++) {
+      const { first, weights } = this.across[x] as Share;
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      let a = 0;
       for (let k = 0, i = first * 4; k < weights.length; k++, i += 4) {
         const weight = weights[k] as number;
         r += weight * (row[i] as number);
@@ -107,7 +112,7 @@ export class RowResizer {
       narrow[at + 1] = g;
       narrow[at + 2] = b;
       narrow[at + 3] = a;
-    });
+    }
     return narrow;
   }
 }

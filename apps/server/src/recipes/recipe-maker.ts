@@ -1,0 +1,164 @@
+import { agreementReading, withAllTaken } from '@diplex/core';
+import {
+  type Composition,
+  isPhoto,
+  type Layer,
+  layerById,
+  layerMatrix,
+  maskOf,
+  newId,
+  type PhotoLayer,
+  type PickedPart,
+  type Rect,
+} from '@diplex/document';
+import type { Candidate } from '@diplex/sight';
+import { Inject, Injectable } from '@nestjs/common';
+import { placedAlike, withShadowsFollowing } from './place-alike';
+import { SubjectPixels } from './subject-pixels';
+import {
+  boundToOldPixels,
+  type EdgeWays,
+  edgeOf,
+  type Photo,
+  withParts,
+  withPhoto,
+} from './swap-photo';
+
+/** Less sure subjects, larger enlargements and things that agree less need a look. */
+const [SURE, ENLARGED, AGREES] = [0.6, 1.15, 0.55];
+
+/** A subject that is so near to the border of its photograph, as a share of a side, may be cut off there. */
+const AT_BORDER = 0.01;
+
+/** What is used again: the layer whose photograph is swapped, and where its subject is. */
+export interface Pattern {
+  readonly composition: Composition;
+  readonly layer: PhotoLayer;
+  /** Where the subject shows on the canvas. */
+  readonly subject: Rect;
+  /** How far each is made to agree, 0..1. */
+  readonly agree: number;
+}
+
+/** A composition that was made by a pattern, and what of it needs a hand. */
+export interface Made {
+  readonly document: Composition;
+  readonly needs: readonly string[];
+}
+
+function current(composition: Composition, { id }: Layer): PhotoLayer {
+  const layer = layerById(composition, id);
+  if (!layer || !isPhoto(layer))
+    throw new Error('The layer of a recipe is no photograph any more.');
+  return layer;
+}
+
+function picked(
+  name: string,
+  change: Pick<PickedPart, 'recipe' | 'tiles' | 'combine' | 'solved'>,
+): PickedPart {
+  return { id: newId(), kind: 'picked', name, shown: true, feather: 0, inverted: false, ...change };
+}
+
+/** Makes a composition by a pattern with another photograph: found, cut, placed, agreed with, and looked over. */
+@Injectable()
+export class RecipeMaker {
+  constructor(@Inject(SubjectPixels) private readonly pixels: SubjectPixels) {}
+
+  async make(pattern: Pattern, photo: Photo, signal: AbortSignal): Promise<Made> {
+    const needs: string[] = boundToOldPixels(pattern.layer).map(
+      (what) => `${what} of the layer was for the old photograph, and is left out`,
+    );
+    const title = `${pattern.composition.title} - ${photo.title}`.slice(0, 200);
+    const bare = { ...withPhoto(pattern.composition, pattern.layer, photo), title };
+    const found = await this.pixels.candidates(bare, current(bare, pattern.layer), signal);
+    const [subject] = found;
+    if (!subject) {
+      return { document: bare, needs: ['no subject was found: cut it out by hand', ...needs] };
+    }
+    if (subject.confidence < SURE) {
+      needs.unshift(
+        `the subject (${subject.name}) is only ${Math.round(subject.confidence * 100)} % sure`,
+      );
+    }
+    const cut = await this.cut(pattern, bare, subject, signal);
+    const now = await this.pixels.shownBox(cut, pattern.layer.id, signal);
+    if (!now)
+      return { document: cut, needs: ['nothing of the subject shows on the canvas', ...needs] };
+    const placed = placedAlike(cut, current(cut, pattern.layer), now, pattern.subject);
+    const stands =
+      (await this.pixels.shownBox(placed, pattern.layer.id, signal)) ?? pattern.subject;
+    const followed = withShadowsFollowing(placed, pattern.layer.id, stands);
+    needs.push(...this.lookedOver(followed, current(followed, pattern.layer), subject));
+    if (pattern.agree === 0) return { document: followed, needs };
+    return this.agreed(pattern, followed, needs, signal);
+  }
+
+  /** Cuts the subject out, with its edge worked out as that of the old one was. */
+  private async cut(
+    { composition, layer }: Pattern,
+    bare: Composition,
+    subject: Candidate,
+    signal: AbortSignal,
+  ): Promise<Composition> {
+    const old = maskOf(composition, layer);
+    const tiles = await this.pixels.cut(bare, current(bare, layer), subject, signal);
+    const { name, confidence } = subject;
+    const part = picked(name, {
+      recipe: { by: 'subject', name, confidence },
+      tiles,
+      combine: 'add',
+    });
+    const rough = withParts(bare, layer.id, [part], old);
+    const edge = edgeOf(composition, layer);
+    if (!edge) return rough;
+    const ways = this.edgeFor(edge, layer, current(bare, layer));
+    const recipe = { by: 'edge' as const, from: 'layer' as const, way: ways.way };
+    const solved = await this.pixels.edge(rough, current(rough, layer), recipe, ways.band, signal);
+    const last = picked(ways.way === 'hard' ? 'Hard edge' : 'Solved edge', {
+      ...{ recipe, tiles: solved, combine: 'replace' as const, solved: ways.band },
+    });
+    return withParts(bare, layer.id, [part, last], old);
+  }
+
+  /** The same band in a photograph of more or fewer pixels. */
+  private edgeFor({ way, band }: EdgeWays, before: PhotoLayer, now: PhotoLayer): EdgeWays {
+    const side = ({ content }: PhotoLayer) => Math.max(content.size.width, content.size.height);
+    const scaled = Math.round((band * side(now)) / side(before));
+    return { way, band: Math.max(2, Math.min(2000, scaled)) };
+  }
+
+  private lookedOver(composition: Composition, layer: PhotoLayer, { box }: Candidate): string[] {
+    const [a, b] = layerMatrix(composition, layer);
+    const times = Math.hypot(a, b);
+    const cutOff = [
+      ...(box.x < AT_BORDER ? ['left'] : []),
+      ...(box.x + box.width > 1 - AT_BORDER ? ['right'] : []),
+      ...(box.y < AT_BORDER ? ['top'] : []),
+    ];
+    return [
+      ...(times > ENLARGED ? [`it is enlarged ${times.toFixed(1)} times beyond its pixels`] : []),
+      ...(cutOff.length > 0 ? [`its photograph may cut it off (${cutOff.join(', ')})`] : []),
+    ];
+  }
+
+  private async agreed(
+    { agree, layer }: Pattern,
+    composition: Composition,
+    needs: string[],
+    signal: AbortSignal,
+  ): Promise<Made> {
+    const thing = current(composition, layer);
+    const steps = await withAllTaken(thing.steps, agree, (chain, depth) =>
+      this.pixels.agreement(composition, thing, chain, depth, signal),
+    );
+    const after = { ...thing, steps };
+    const document = { ...composition, layers: { ...composition.layers, [thing.id]: after } };
+    const reading = agreementReading(
+      await this.pixels.agreement(document, after, steps, 'all', signal),
+    );
+    if (reading.share >= AGREES) return { document, needs };
+    const words = `it agrees with its scene by ${Math.round(reading.share * 100)} % only`;
+    return { document, needs: [...needs, words] };
+  }
+}
