@@ -12,6 +12,7 @@ const USAGE = `./run demo     install, build, fill the shelf with the sample pho
 ./run bench lines [-- --json FILE]   thin things (rails, whiskers) against their exact coverage
 ./run bench match [-- --cases DIR] [--json FILE] [--pictures DIR]   pasted things against what they would look like in the scene
 ./run render   COMPOSITION OUT [options]: any file of a delivery, without the page; alone it tells the options
+./run recipe   COMPOSITION PHOTOGRAPHS OUT --swap LAYER: the composition again, on other photographs
 ./run verify   delivers in every form and has programs of Debian's (which it installs) read all of it
 ./run dev      the server, and the page from a development server that reloads`;
 
@@ -50,6 +51,7 @@ const COMMANDS = {
   test: { script: 'scripts/test.mjs', built: false },
   bench: { script: 'scripts/bench.mjs', built: true },
   render: { script: 'apps/server/dist/render.js', built: true },
+  recipe: { script: 'apps/server/dist/recipe.js', built: true },
   verify: { script: 'scripts/verify.mjs', built: true },
 };
 

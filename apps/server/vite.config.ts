@@ -38,6 +38,7 @@ export default defineConfig({
         main: 'src/main.ts',
         'render-worker': '../../packages/engine/src/node/worker.ts',
         render: 'src/render-command.ts',
+        recipe: 'src/recipe-command.ts',
         'encode-avif': 'src/deliveries/encoders/encode-avif.ts',
         'sight-worker': 'src/recipes/sight-worker.ts',
         seed: '../../demo/seed.ts',

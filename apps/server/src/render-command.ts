@@ -1,23 +1,21 @@
 import 'reflect-metadata';
 import { mkdtemp, readFile, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { extname, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
+import { resolve } from 'node:path';
 import { type Composition, type Rect, sourcesOf } from '@diplex/document';
 import { validateComposition } from '@diplex/steps';
 import { NestFactory } from '@nestjs/core';
-import { plainToInstance } from 'class-transformer';
-import { validateSync } from 'class-validator';
 import { AppModule } from './app.module';
 import { Archives } from './archives/archives.service';
 import { Openings } from './archives/openings.service';
+import { FILE_OPTIONS, parsed, Refused, requestOf, runToEnd } from './command-line/file-options';
+import { findComposition } from './command-line/find-composition';
 import { CompositionsService } from './compositions/compositions.service';
 import { CONTENTS } from './deliveries/contents';
 import type { DeliveryContext, FileTask } from './deliveries/contents/contents';
 import { writePicture } from './deliveries/contents/write-picture';
 import { DeliveriesService } from './deliveries/deliveries.service';
-import { FileRequestDto } from './deliveries/delivery.dto';
-import { ENCODERS, FORMAT_NAMES } from './deliveries/encoders';
+import type { FileRequestDto } from './deliveries/delivery.dto';
 import { Problem } from './problems/problem';
 import { Renderer } from './rendering/renderer';
 import { SourcesService } from './sources/sources.service';
@@ -47,64 +45,12 @@ folder, or an archive (.diplex, .zip, .ora). OUT says the format by its ending: 
 
 Ends with 0 when the file is there, with 1 when not: then nothing is written, and what is wrong is said.`;
 
-/** What the person asked for is not to be had; the words say why. */
-class Refused extends Error {}
-
 interface Command {
   readonly from: string;
   readonly to: string;
   readonly region?: Rect;
   readonly scale?: number;
   readonly request: FileRequestDto;
-}
-
-const OPTIONS = [
-  ...(['contents', 'layer', 'extent', 'bits', 'quality', 'subsampling', 'most-bytes'] as const),
-  ...(['size', 'sharpening', 'space', 'backing', 'region', 'scale'] as const),
-  ...(['before', 'way', 'line', 'states', 'stays', 'shows'] as const),
-];
-type Option = (typeof OPTIONS)[number];
-type Options = Partial<Record<Option, string>>;
-
-/** What the ending of a file says. */
-function byEnding(to: string): Partial<FileRequestDto> {
-  const ending = extname(to).slice(1).toLowerCase();
-  if (ending === 'ora') return { contents: 'openraster' };
-  if (ending === 'diplex') return { contents: 'archive' };
-  if (ending === 'pdf') return { contents: 'sheet' };
-  const format = FORMAT_NAMES.find((name) => name === ending || ENCODERS[name].ending === ending);
-  if (format) return { format };
-  const known = FORMAT_NAMES.map((name) => `.${ENCODERS[name].ending}`).join(', ');
-  throw new Refused(`${to} must end in ${known}, .ora, .diplex or .pdf.`);
-}
-
-function sizeOf(text: string): FileRequestDto['size'] {
-  const [by = '', value = ''] = text.split(':');
-  return { by: by as 'percent', value: Number(value) };
-}
-
-function requestOf(to: string, options: Options): FileRequestDto {
-  const number = (text: string | undefined) => (text === undefined ? undefined : Number(text));
-  const stated = {
-    ...{ contents: 'picture', ...byEnding(to) },
-    ...(options.contents && { contents: options.contents }),
-    ...{ layer: options.layer, extent: options.extent, subsampling: options.subsampling },
-    ...{ bits: number(options.bits), quality: number(options.quality) },
-    ...{ mostBytes: number(options['most-bytes']), sharpening: number(options.sharpening) },
-    ...{ size: options.size && sizeOf(options.size), space: options.space },
-    ...{ backing: options.backing, before: options.before, way: options.way },
-    ...{ line: number(options.line), stays: number(options.stays), shows: options.shows },
-    ...{ states: options.states?.split(',') },
-  };
-  const given = Object.entries(stated).filter(([, value]) => value !== undefined);
-  const request = plainToInstance(FileRequestDto, Object.fromEntries(given));
-  const [problem] = validateSync(request);
-  if (problem) {
-    const [inside] = problem.children ?? [];
-    const says = Object.values(problem.constraints ?? inside?.constraints ?? {}).join('; ');
-    throw new Refused(`--${problem.property}: ${says}.`);
-  }
-  return request;
 }
 
 function regionOf(text: string | undefined): Rect | undefined {
@@ -125,24 +71,10 @@ function scaleOf(text: string | undefined): number | undefined {
   return scale;
 }
 
-function parsed(args: readonly string[]) {
-  const kinds = OPTIONS.map((name) => [name, { type: 'string' as const }] as const);
-  try {
-    return parseArgs({
-      args: [...args],
-      options: Object.fromEntries(kinds),
-      allowPositionals: true,
-    });
-  } catch (error) {
-    throw new Refused(`${(error as Error).message}\n\n${USAGE}`);
-  }
-}
-
 function readCommand(args: readonly string[]): Command {
-  const { values, positionals } = parsed(args);
-  const options = values as Options;
-  const [from, to] = positionals;
-  if (!from || !to || positionals.length > 2) throw new Refused(USAGE);
+  const { options, words } = parsed(args, [...FILE_OPTIONS, 'region', 'scale'], USAGE);
+  const [from, to] = words;
+  if (!from || !to || words.length > 2) throw new Refused(USAGE);
   const request = requestOf(to, options);
   const [region, scale] = [regionOf(options.region), scaleOf(options.scale)];
   if ((region || scale) && request.contents !== 'picture') {
@@ -159,19 +91,6 @@ function readDocument(text: string, name: string): Composition {
   } catch (error) {
     throw new Refused(`${name} holds no composition: ${(error as Error).message}`);
   }
-}
-
-async function findInFolder(from: string, compositions: CompositionsService): Promise<string> {
-  const all = await compositions.all();
-  const found = all.filter(({ id, title }) => id === from || title === from);
-  if (found.length === 0)
-    throw new Refused(`There is no composition "${from}" in the data folder.`);
-  if (found.length > 1) {
-    throw new Refused(
-      `"${from}" is the title of several: ${found.map(({ id }) => id).join(', ')}.`,
-    );
-  }
-  return found[0]?.id ?? '';
 }
 
 async function checkSources(document: Composition, sources: SourcesService): Promise<void> {
@@ -208,7 +127,7 @@ async function contextOf(app: App, command: Command, archive: boolean): Promise<
   const deliveries = app.get(DeliveriesService);
   if (archive) return deliveries.contextOf((await app.get(Openings).open(from, from)).id);
   if (!from.endsWith('.json')) {
-    return deliveries.contextOf(await findInFolder(from, app.get(CompositionsService)));
+    return deliveries.contextOf(await findComposition(from, app.get(CompositionsService)));
   }
   if (request.contents === 'archive' || request.contents === 'openraster') {
     throw new Refused(
@@ -247,11 +166,4 @@ async function run(): Promise<void> {
   }
 }
 
-run().then(
-  () => process.exit(0),
-  (error: Error) => {
-    const said = error instanceof Refused || error instanceof Problem;
-    console.error(said ? error.message : (error.stack ?? error.message));
-    process.exit(1);
-  },
-);
+runToEnd(run(), (error) => error instanceof Problem);

@@ -1,19 +1,16 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { wordsOf } from '../link/problem';
 import {
-  address,
   type Delivery,
   type DeliverySet,
   type FileRequest,
   type FileWords,
-  type Job,
   server,
 } from '../link/server';
 import { flush } from './autosave';
 import { useComposition } from './composition-store';
-import { useJobs } from './job-store';
 import { tellProblem, useNotices } from './notice-store';
+import { followJob, told } from './server-jobs';
 
 /** What is to be delivered; kept by the browser. */
 interface Order {
@@ -46,38 +43,6 @@ interface Deliveries extends Order {
 }
 
 const FIRST: FileRequest = { contents: 'picture', format: 'png', bits: 8, quality: 92 };
-
-function follow(job: Job, told: (job: Job) => void): void {
-  const events = new EventSource(address.jobEvents(job.id));
-  const show = ({ id, label, progress, secondsLeft }: Job) =>
-    useJobs.getState().put({
-      ...{ id, words: label, progress, secondsLeft },
-      stop: () => void server.stopJob(id).catch((error) => tellProblem(wordsOf(error))),
-    });
-  const close = () => {
-    events.close();
-    useJobs.getState().end(job.id);
-  };
-  show(job);
-  events.onmessage = (event) => {
-    const now = JSON.parse(event.data) as Job;
-    if (now.state === 'running') show(now);
-    else close();
-    told(now);
-  };
-  events.onerror = () => {
-    close();
-    tellProblem(`${job.label}: the server does not answer any more. Deliver again.`);
-  };
-}
-
-/** Runs a request; a failure is told. */
-async function told<Result>(work: Promise<Result>): Promise<Result | null> {
-  return work.catch((error: unknown) => {
-    tellProblem(wordsOf(error));
-    return null;
-  });
-}
 
 export const useDeliveries = create<Deliveries>()(
   persist(
@@ -148,7 +113,7 @@ export const useDeliveries = create<Deliveries>()(
         const job = await told(server.beginDelivery(id, request));
         if (!job) return;
         set({ arrived: [] });
-        follow(job, (now) => {
+        followJob(job, (now) => {
           set({ arrived: now.files.map(({ name }) => name) });
           if (now.state === 'running') return;
           set({ arrived: [] });

@@ -196,6 +196,36 @@ export interface Job {
   readonly files: readonly DeliveredFile[];
 }
 
+/** What came of one photograph that a composition was used again on. */
+export interface RecipeResult {
+  readonly source: string;
+  readonly title: string;
+  /** A composition of its own; null where it failed. */
+  readonly composition: string | null;
+  /** What needs a hand; nothing when empty. */
+  readonly needs: readonly string[];
+  readonly delivery: string | null;
+  readonly seconds: number;
+}
+
+export interface RecipeRun {
+  readonly id: string;
+  readonly composition: string;
+  readonly title: string;
+  readonly layer: string;
+  readonly createdAt: string;
+  readonly count: number;
+  readonly results: readonly RecipeResult[];
+}
+
+export interface RecipeRequest {
+  readonly revision: number;
+  readonly layer: string;
+  readonly sources: readonly string[];
+  readonly agree: number;
+  readonly files: readonly FileRequest[];
+}
+
 /** What came of a file that was opened. */
 export interface OpenedFile {
   readonly id: string;
@@ -272,6 +302,11 @@ export const server = {
     json<DeliverySet>(`delivery-sets/${encodeURIComponent(name)}`, sending('PUT', { files })),
   removeDeliverySet: (name: string) =>
     json<DeliverySet>(`delivery-sets/${encodeURIComponent(name)}`, { method: 'DELETE' }),
+  beginRecipe: (id: string, request: RecipeRequest) =>
+    json<{ run: RecipeRun; job: Job }>(`compositions/${id}/recipes`, sending('POST', request)),
+  recipes: (id: string) => json<RecipeRun[]>(`compositions/${id}/recipes`),
+  goOnWithRecipe: (id: string) =>
+    json<{ run: RecipeRun; job: Job }>(`recipes/${id}/go-on`, { method: 'POST' }),
   async deliveredFile(id: string, place: number): Promise<Blob> {
     return (await answer(`deliveries/${id}/files/${place}`)).blob();
   },

@@ -12,6 +12,7 @@ import { FileRows } from '../deliver/FileRows';
 import { FileWordsRows } from '../deliver/FileWordsRows';
 import { CONTENTS, endingOf, formatsFor, requestOf } from '../deliver/file-kinds';
 import { PastDeliveries } from '../deliver/PastDeliveries';
+import { RecipeSection } from '../deliver/recipe/RecipeSection';
 import { Tray } from '../frame/Tray';
 
 /** Files of the composition, in every form that is wanted, with the credits of what was used. */
@@ -45,6 +46,7 @@ export function DeliverStage() {
         <FileRows />
         <FileWordsRows />
         <PastDeliveries />
+        <RecipeSection />
         <Credits />
       </Inspector>
     </>

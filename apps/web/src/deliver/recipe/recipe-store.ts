@@ -1,0 +1,59 @@
+import { create } from 'zustand';
+import { flush } from '../../bench/autosave';
+import { useComposition } from '../../bench/composition-store';
+import { tellProblem } from '../../bench/notice-store';
+import { followJob, told } from '../../bench/server-jobs';
+import { type FileRequest, type Job, type RecipeRun, server } from '../../link/server';
+
+interface Recipes {
+  /** The layer whose photograph is swapped; the nearest photograph where it is none. */
+  readonly layer: string;
+  /** The sources that it is used on, by hash. */
+  readonly sources: readonly string[];
+  /** How far each is made to agree with the scene, 0..1. */
+  readonly agree: number;
+  /** Whether each is delivered as the files that are to be made. */
+  readonly delivers: 'nothing' | 'the files';
+  /** Runs of the composition, the newest first. */
+  readonly runs: readonly RecipeRun[];
+  set(change: Partial<Pick<Recipes, 'layer' | 'sources' | 'agree' | 'delivers'>>): void;
+  load(): Promise<void>;
+  begin(layer: string, files: readonly FileRequest[]): Promise<void>;
+  goOn(run: string): Promise<void>;
+}
+
+export const useRecipes = create<Recipes>((set, get) => {
+  const follow = (begun: { job: Job } | null) => {
+    if (!begun) return;
+    void get().load();
+    followJob(begun.job, (now) => {
+      void get().load();
+      if (now.state === 'failed' && now.problem) tellProblem(`${now.label}: ${now.problem}`);
+    });
+  };
+  return {
+    ...{ layer: '', sources: [], agree: 0.8, delivers: 'nothing', runs: [] },
+    set: (change) => set(change),
+    async load() {
+      const { id } = useComposition.getState();
+      if (!id) return;
+      const runs = await told(server.recipes(id));
+      if (runs && useComposition.getState().id === id) set({ runs });
+    },
+    async begin(layer, files) {
+      await flush();
+      const { id, revision, savedState } = useComposition.getState();
+      if (!id) return;
+      if (savedState.kind !== 'saved') {
+        return tellProblem(
+          'The composition is not saved, so it cannot be used again yet. See above.',
+        );
+      }
+      const { sources, agree, delivers } = get();
+      const made = delivers === 'nothing' ? [] : files;
+      const request = { revision, layer, sources, agree, files: made };
+      follow(await told(server.beginRecipe(id, request)));
+    },
+    goOn: async (run) => follow(await told(server.goOnWithRecipe(run))),
+  };
+});
