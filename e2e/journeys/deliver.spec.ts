@@ -224,3 +224,34 @@ test('an archive opens in a fresh data folder as the same picture, with its hist
     rmSync(data, { recursive: true, force: true });
   }
 });
+
+test('a composition is used again on other photographs, and what needs a hand is told', async ({
+  page,
+}) => {
+  const bench = await begun(page, 'Journey: again');
+  const panel = inspector(page);
+  await panel.getByRole('button', { name: 'Use it again' }).click();
+  await panel.getByRole('button', { name: 'Choose photographs' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: /The keeper in the workshop/ }).click();
+  await dialog.getByRole('button', { name: /Rough watercolour paper/ }).click();
+  await expect(dialog).toContainText('2 photographs chosen');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await panel.getByRole('textbox', { name: 'Agree, %' }).fill('0');
+  await panel.getByRole('textbox', { name: 'Agree, %' }).press('Enter');
+  await panel.getByRole('button', { name: 'Use it on them' }).click();
+  await expect(panel).toContainText('2 of 2', { timeout: 90_000 });
+  const results = panel.getByRole('list', { name: 'What came of it' });
+  // The one without a subject comes first.
+  await expect(results.getByRole('listitem').first()).toContainText('Rough watercolour paper');
+  await expect(results.getByRole('listitem').first()).toContainText('Needs a hand');
+  const before = await bench.pixels();
+  await results.getByRole('button', { name: /The keeper in the workshop/ }).click();
+  await expect(page).toHaveURL(/\/cut$/);
+  await bench.settled();
+  await expect(page.getByRole('banner')).toContainText(
+    'Journey: again - The keeper in the workshop',
+  );
+  await expect(card(page, 'Keeper')).toBeVisible();
+  expect(worst(await bench.pixels(), before)).toBeGreaterThan(40);
+});
