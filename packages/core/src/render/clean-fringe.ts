@@ -83,8 +83,10 @@ export function cleanFringe(
         const wanted = amountAt(fringe, brushed, pixel);
         if (wanted === 0) continue;
         gatherSides(content.data, mask.data, content.width, at, near, sums);
-        const middle = content.data.subarray(at * 4, at * 4 + 3);
-        const [under, beside] = [sideOf(sums, 0, middle), sideOf(sums, 1, middle)];
+        const [under, beside] = [
+          sideOf(sums, 0, content.data, at * 4),
+          sideOf(sums, 1, content.data, at * 4),
+        ];
         if (under.weight <= 0) continue;
         const amount = wanted * visible(pixel, ...beside.mean);
         if (amount > 0)
@@ -105,14 +107,15 @@ interface Side {
   readonly spread: number;
 }
 
-function sideOf(sums: Float32Array, side: 0 | 1, middle: Float32Array): Side {
+/** Sums count colours from that of a pixel, which lies at `middle`. */
+function sideOf(sums: Float32Array, side: 0 | 1, data: Float32Array, middle: number): Side {
   const sum = (i: number) => sums[i] as number;
   const weight = sum(8 + side * 2);
   if (weight <= 0) return { weight, mean: [0, 0, 0], share: 0, spread: 0 };
   const at = side * 4;
   const off = [sum(at) / weight, sum(at + 1) / weight, sum(at + 2) / weight] as const;
   const [r, g, b] = off;
-  const colour = (c: 0 | 1 | 2) => (middle[c] as number) + off[c];
+  const colour = (c: 0 | 1 | 2) => (data[middle + c] as number) + off[c];
   const mean = [colour(0), colour(1), colour(2)] as const;
   const spread = Math.max(0, (sum(at + 3) / weight - r * r - g * g - b * b) / 3) + LEAST_SPREAD;
   return { weight, mean, share: sum(9 + side * 2) / weight, spread };
