@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { mkdtemp, readFile, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { resolve } from 'node:path';
+import { basename, resolve } from 'node:path';
 import { type Composition, type Rect, sourcesOf } from '@diplex/document';
 import { validateComposition } from '@diplex/steps';
 import { NestFactory } from '@nestjs/core';
@@ -125,7 +125,7 @@ async function contextOfDocument(app: App, from: string): Promise<DeliveryContex
 async function contextOf(app: App, command: Command, archive: boolean): Promise<DeliveryContext> {
   const { from, request } = command;
   const deliveries = app.get(DeliveriesService);
-  if (archive) return deliveries.contextOf((await app.get(Openings).open(from, from)).id);
+  if (archive) return deliveries.contextOf((await app.get(Openings).open(from, basename(from))).id);
   if (!from.endsWith('.json')) {
     return deliveries.contextOf(await findComposition(from, app.get(CompositionsService)));
   }

@@ -25,6 +25,8 @@ interface Order {
 interface Deliveries extends Order {
   /** Those of the composition, the newest first. */
   readonly past: readonly Delivery[];
+  /** The composition that they are of. */
+  readonly pastOf: string | null;
   readonly sets: readonly DeliverySet[];
   /** Files of the delivery under way that are there already. */
   readonly arrived: readonly string[];
@@ -48,7 +50,7 @@ export const useDeliveries = create<Deliveries>()(
   persist(
     (set, get) => ({
       ...{ files: [FIRST], inHand: 0, setName: '', words: {} },
-      ...{ past: [], sets: [], arrived: [] },
+      ...{ past: [], pastOf: null, sets: [], arrived: [] },
       take: (inHand) => set({ inHand }),
       setFile(file) {
         const { files, inHand } = get();
@@ -69,6 +71,7 @@ export const useDeliveries = create<Deliveries>()(
       async load() {
         const { id } = useComposition.getState();
         if (!id) return;
+        if (get().pastOf !== id) set({ past: [], pastOf: id });
         const [past, sets] = await Promise.all([
           told(server.deliveries(id)),
           told(server.deliverySets()),

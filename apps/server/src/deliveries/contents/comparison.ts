@@ -30,7 +30,12 @@ export const comparison: Contents = {
   file: encoderOf,
   check(request, context) {
     checkFormat(request);
-    checkSize(request, context.document.canvas);
+    const { width, height } = context.document.canvas;
+    const both = request.way === 'line' ? width : Math.ceil(width * (2 + GAP));
+    // Both sides get the size that is asked for.
+    const { size } = request;
+    const share = size ? sizedExtent({ width, height }, size).width / width : 1;
+    checkSize({ ...request, size: { by: 'percent', value: share * 100 } }, { width: both, height });
     before(request, context);
   },
   async write(request, context, task) {

@@ -16,6 +16,8 @@ interface Recipes {
   readonly delivers: 'nothing' | 'the files';
   /** Runs of the composition, the newest first. */
   readonly runs: readonly RecipeRun[];
+  /** The composition that they are of. */
+  readonly runsOf: string | null;
   set(change: Partial<Pick<Recipes, 'layer' | 'sources' | 'agree' | 'delivers'>>): void;
   load(): Promise<void>;
   begin(layer: string, files: readonly FileRequest[]): Promise<void>;
@@ -32,11 +34,12 @@ export const useRecipes = create<Recipes>((set, get) => {
     });
   };
   return {
-    ...{ layer: '', sources: [], agree: 0.8, delivers: 'nothing', runs: [] },
+    ...{ layer: '', sources: [], agree: 0.8, delivers: 'nothing', runs: [], runsOf: null },
     set: (change) => set(change),
     async load() {
       const { id } = useComposition.getState();
       if (!id) return;
+      if (get().runsOf !== id) set({ runs: [], runsOf: id });
       const runs = await told(server.recipes(id));
       if (runs && useComposition.getState().id === id) set({ runs });
     },
