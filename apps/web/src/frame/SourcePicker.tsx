@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useShelf } from '../bench/shelf-store';
 import { Dialog } from '../controls/Dialog';
-import { address, type Source } from '../link/server';
+import type { Source } from '../link/server';
 import { ShelfBar } from '../shelf/ShelfBar';
-import { SourceMarks } from '../shelf/SourceMarks';
+import { SourceCard } from '../shelf/SourceCard';
 import { shelfShown, WHOLE_SHELF } from '../shelf/shelf-view';
 
 interface SourcePickerProps {
@@ -33,28 +33,13 @@ export function SourcePicker({ title, onChoose, onClose }: SourcePickerProps) {
             key={source.hash}
             className="p-1 [contain-intrinsic-size:auto_152px] [content-visibility:auto]"
           >
-            <button
-              type="button"
-              onClick={() => {
+            <SourceCard
+              source={source}
+              onPress={() => {
                 onChoose(source);
                 onClose();
               }}
-              className="w-full cursor-pointer rounded-md p-1 text-left hover:bg-held"
-            >
-              <img
-                src={address.sourceThumbnail(source.hash)}
-                alt=""
-                loading="lazy"
-                className="h-[92px] w-full rounded object-cover"
-              />
-              <span className="flex items-center gap-1 pt-1 text-[12px]">
-                <span className="truncate">{source.title}</span>
-                <SourceMarks source={source} />
-              </span>
-              <span className="block text-[11px] text-faint">
-                {source.width} × {source.height}
-              </span>
-            </button>
+            />
           </li>
         ))}
       </ul>

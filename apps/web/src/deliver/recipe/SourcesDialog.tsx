@@ -3,9 +3,8 @@ import { useShelf } from '../../bench/shelf-store';
 import { counted } from '../../controls/counted';
 import { Dialog } from '../../controls/Dialog';
 import { PlainButton } from '../../controls/PlainButton';
-import { address } from '../../link/server';
 import { ShelfBar } from '../../shelf/ShelfBar';
-import { SourceMarks } from '../../shelf/SourceMarks';
+import { SourceCard } from '../../shelf/SourceCard';
 import { shelfShown, WHOLE_SHELF } from '../../shelf/shelf-view';
 
 interface SourcesDialogProps {
@@ -47,26 +46,11 @@ export function SourcesDialog({ chosen, onChoose, onClose }: SourcesDialogProps)
             key={source.hash}
             className="p-1 [contain-intrinsic-size:auto_152px] [content-visibility:auto]"
           >
-            <button
-              type="button"
-              aria-pressed={chosen.includes(source.hash)}
-              onClick={() => flip(source.hash)}
-              className="w-full cursor-pointer rounded-md p-1 text-left hover:bg-held aria-pressed:shadow-[inset_0_0_0_2px_var(--color-primary)]"
-            >
-              <img
-                src={address.sourceThumbnail(source.hash)}
-                alt=""
-                loading="lazy"
-                className="h-[92px] w-full rounded object-cover"
-              />
-              <span className="flex items-center gap-1 pt-1 text-[12px]">
-                <span className="truncate">
-                  {chosen.includes(source.hash) ? '✓ ' : ''}
-                  {source.title}
-                </span>
-                <SourceMarks source={source} />
-              </span>
-            </button>
+            <SourceCard
+              source={source}
+              chosen={chosen.includes(source.hash)}
+              onPress={() => flip(source.hash)}
+            />
           </li>
         ))}
       </ul>
