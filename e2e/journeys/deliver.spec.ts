@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -220,7 +221,10 @@ test('an archive opens in a fresh data folder as the same picture, with its hist
     await expect(page.getByText('Half.diplex is no readable archive')).toBeVisible();
     await expect(page.getByTestId('composition')).toHaveCount(1);
   } finally {
-    server.kill();
+    // What it still writes would be left behind.
+    const gone = once(server, 'exit');
+    server.kill('SIGKILL');
+    await gone;
     rmSync(data, { recursive: true, force: true });
   }
 });
