@@ -76,19 +76,22 @@ export function behindGlass(composition: Composition, id: string): Composition {
     maskUse: null,
     byTone: null,
   };
+  // What lies farther is seen through the glass, up to the first group that stands apart.
+  let apart = false;
   let inside = id;
+  const hideAround = (list: readonly string[]) => {
+    const place = list.indexOf(inside);
+    list.forEach((each, i) => {
+      if (i > place || (apart && i < place)) hide(each);
+    });
+  };
   for (const group of groupsAround(composition, id)) {
     if (!isGroup(group)) break;
-    const { children, mixing } = group.content;
-    for (const nearer of children.slice(children.indexOf(inside) + 1)) hide(nearer);
+    hideAround(group.content.children);
     layers[group.id] = { ...group, shown: true, opacity: 1, blending: 'normal' };
     inside = group.id;
-    if (mixing === 'isolated') break;
+    apart ||= group.content.mixing === 'isolated';
   }
-  const outermost = groupsAround(composition, id).at(-1)?.id ?? id;
-  const place = composition.root.indexOf(outermost);
-  composition.root.forEach((each, i) => {
-    if (i > place || (i < place && inside !== outermost)) hide(each);
-  });
+  hideAround(composition.root);
   return { ...composition, layers };
 }
