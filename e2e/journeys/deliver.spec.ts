@@ -84,6 +84,7 @@ test('checks are walked through, and a set of four files is made, kept and made 
   await test.step('they are made at one press, and come in one ZIP', async () => {
     await page.getByRole('button', { name: 'What the files say' }).click();
     await page.getByRole('textbox', { name: 'Creator' }).fill('Hobnail & Wick');
+    await page.getByRole('textbox', { name: 'Description' }).fill('A keeper by a wall');
     await page.getByRole('button', { name: 'Deliver 4 files' }).click();
     await expect(deliveries(page).getByRole('listitem').first()).toBeVisible({ timeout: 60_000 });
     const download = page.waitForEvent('download');
@@ -105,6 +106,7 @@ test('checks are walked through, and a set of four files is made, kept and made 
     for (const each of [small, cut, wide]) {
       const said = each?.xmp?.toString() ?? '';
       expect(said).toContain('Hobnail &amp; Wick');
+      expect(said).toContain('A keeper by a wall');
       // Whatever shows is credited.
       expect(said).toContain('Diplex demo studio');
       expect(said).toContain('Harbour wall');
@@ -115,6 +117,9 @@ test('checks are walked through, and a set of four files is made, kept and made 
     await begun(page, 'Journey: same set', 'Headland, new sky');
     await page.getByRole('button', { name: 'For the printer', exact: true }).click();
     await expect(findings(page)).toContainText('of a layer that this composition does not have');
+    // Who made it goes along; what it shows is the other composition's.
+    await expect(page.getByRole('textbox', { name: 'Creator' })).toHaveValue('Hobnail & Wick');
+    await expect(page.getByRole('textbox', { name: 'Description' })).toHaveValue('');
     await page.getByRole('button', { name: 'Take the set For the printer away' }).click();
     await page.getByRole('button', { name: 'Put it back' }).click();
     await expect(page.getByRole('button', { name: 'For the printer', exact: true })).toBeVisible();

@@ -19,7 +19,10 @@ interface Order {
   readonly inHand: number;
   /** The set that the files were taken from; empty for none. */
   readonly setName: string;
+  /** What files of every composition say: who made them, and what may be done with them. */
   readonly words: FileWords;
+  /** What files of one composition say besides, by its id. */
+  readonly ownWords: Readonly<Record<string, FileWords>>;
 }
 
 interface Deliveries extends Order {
@@ -46,10 +49,26 @@ interface Deliveries extends Order {
 
 const FIRST: FileRequest = { contents: 'picture', format: 'png', bits: 8, quality: 92 };
 
+/** Words that are of one composition alone. */
+const OWN: readonly (keyof FileWords)[] = ['title', 'description', 'place'];
+
+/** What the files of a composition say. */
+export function wordsFor({ words, ownWords }: Order, composition: string): FileWords {
+  return { ...words, ...ownWords[composition] };
+}
+
+/** Tells of a change of the files to be made, and offers to take it back. */
+function offerBack(words: string): void {
+  const { files, inHand, setName } = useDeliveries.getState();
+  const run = () => useDeliveries.setState({ files, inHand, setName });
+  const action = { words: 'As it was', run };
+  useNotices.getState().tell({ kind: 'information', words, action });
+}
+
 export const useDeliveries = create<Deliveries>()(
   persist(
     (set, get) => ({
-      ...{ files: [FIRST], inHand: 0, setName: '', words: {} },
+      ...{ files: [FIRST], inHand: 0, setName: '', words: {}, ownWords: {} },
       ...{ past: [], pastOf: null, sets: [], arrived: [] },
       take: (inHand) => set({ inHand }),
       setFile(file) {
@@ -65,9 +84,17 @@ export const useDeliveries = create<Deliveries>()(
         if (files.length === 0) return;
         const { inHand } = get();
         const next = inHand > place ? inHand - 1 : inHand;
+        offerBack(`File ${place + 1} is not made any more.`);
         set({ files, inHand: Math.min(next, files.length - 1) });
       },
-      setWords: (change) => set({ words: { ...get().words, ...change } }),
+      setWords(change) {
+        const { id } = useComposition.getState();
+        const { words, ownWords } = get();
+        const [key] = Object.keys(change) as (keyof FileWords)[];
+        if (key && OWN.includes(key) && id) {
+          set({ ownWords: { ...ownWords, [id]: { ...ownWords[id], ...change } } });
+        } else set({ words: { ...words, ...change } });
+      },
       async load() {
         const { id } = useComposition.getState();
         if (!id) return;
@@ -79,7 +106,10 @@ export const useDeliveries = create<Deliveries>()(
         if (useComposition.getState().id !== id) return;
         set({ past: past ?? [], sets: sets ?? [] });
       },
-      takeSet: ({ name, files }) => set({ files, setName: name, inHand: 0 }),
+      takeSet({ name, files }) {
+        offerBack(`The files of ${name} took the place of those that were to be made.`);
+        set({ files, setName: name, inHand: 0 });
+      },
       async keepSet(name) {
         const kept = await told(server.keepDeliverySet({ name, files: get().files }));
         if (!kept) return;
@@ -110,8 +140,10 @@ export const useDeliveries = create<Deliveries>()(
             'The composition is not saved, so it cannot be delivered yet. See above.',
           );
         }
-        const { setName, words } = get();
-        const metadata = Object.fromEntries(Object.entries(words).filter(([, text]) => text));
+        const { setName } = get();
+        const metadata = Object.fromEntries(
+          Object.entries(wordsFor(get(), id)).filter(([, text]) => text),
+        );
         const request = { revision, files, letPass, metadata, ...(setName && { name: setName }) };
         const job = await told(server.beginDelivery(id, request));
         if (!job) return;
@@ -131,8 +163,8 @@ export const useDeliveries = create<Deliveries>()(
     }),
     {
       name: 'diplex-deliver',
-      partialize: ({ files, inHand, setName, words }): Order => ({
-        ...{ files, inHand, setName, words },
+      partialize: ({ files, inHand, setName, words, ownWords }): Order => ({
+        ...{ files, inHand, setName, words, ownWords },
       }),
     },
   ),

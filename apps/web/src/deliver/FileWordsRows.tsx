@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
-import { useDeliveries } from '../bench/deliver-store';
+import { useDeliveries, wordsFor } from '../bench/deliver-store';
 import { Section } from '../controls/Inspector';
 import type { FileWords } from '../link/server';
 
@@ -14,7 +14,10 @@ const FIELDS: readonly { key: keyof FileWords; words: string; hint: string }[] =
 
 /** What the files say of themselves. */
 export function FileWordsRows() {
-  const { words, setWords } = useDeliveries();
+  const state = useDeliveries();
+  const composition = useComposition((each) => each.id);
+  const words = wordsFor(state, composition ?? '');
+  const { setWords } = state;
   const title = useComposition((state) => state.composition.title);
   const id = useId();
   return (

@@ -34,12 +34,21 @@ function clamped(value: number): number {
   return value <= 0 ? 0 : value >= 1 ? 1 : value;
 }
 
+/** Matrices from sRGB's primaries, by space: rows are many, spaces few. */
+const known = new Map<SpaceName, ReturnType<typeof betweenSpaces>>();
+
+function matrixTo(space: SpaceName): ReturnType<typeof betweenSpaces> {
+  const matrix = known.get(space) ?? betweenSpaces(SPACES.srgb, SPACES[space]);
+  known.set(space, matrix);
+  return matrix;
+}
+
 /**
  * Premultiplied light of sRGB's primaries as straight RGBA of another space, in whole samples of 8 or 16 bits or in floats.
  * What lies outside of the space is clipped channel by channel.
  */
 export function lightToSamples(light: Float32Array, space: SpaceName, samples: Samples): void {
-  const [toR, toG, toB] = betweenSpaces(SPACES.srgb, SPACES[space]);
+  const [toR, toG, toB] = matrixTo(space);
   const curve = SPACES[space].curve === 'linear' ? clamped : encode;
   const top = topOf(samples);
   const half = top === 1 ? 0 : 0.5;
