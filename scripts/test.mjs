@@ -22,7 +22,8 @@ const TYPED = [...PACKAGES, 'apps/server', 'apps/library', 'apps/web', 'e2e', 'b
 const COMPILER = 'node_modules/typescript-native/bin/tsc';
 
 let passed = 0;
-let failed = 0;
+/** What failed, each with what it said: written once more at the end, where a long log is read first. */
+const failures = [];
 
 function run(command, args, env = {}) {
   // npx is a script on Windows, which only a shell can start.
@@ -37,7 +38,7 @@ function run(command, args, env = {}) {
 function check(words, command, args) {
   console.log(`\n== ${words}`);
   if (run(command, args)) passed++;
-  else failed++;
+  else failures.push(words);
 }
 
 /** Types of one folder; what is wrong is written when it is done, so that two that run at once do not mix. */
@@ -50,8 +51,9 @@ function typed(folder) {
       console.log(`\n== types of ${folder}`);
       if (status === 0) passed++;
       else {
-        failed++;
-        console.log(Buffer.concat(said).toString());
+        const words = Buffer.concat(said).toString();
+        failures.push(`types of ${folder}\n${words}`);
+        console.log(words);
       }
       done();
     });
@@ -67,15 +69,40 @@ async function checkTypes(folders) {
   await Promise.all(Array.from({ length: availableParallelism() }, work));
 }
 
-/** Adds up a report; a run that left none counts as one failure. */
-function count(file, read) {
+/** Adds up a report, `read` to tests with what they said if they failed; a run that left none is a failure. */
+function count(what, file, read) {
   if (!existsSync(file)) {
-    failed++;
+    failures.push(`${what} left no report`);
     return;
   }
-  const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8')));
-  passed += good;
-  failed += bad;
+  for (const { name, says } of read(JSON.parse(readFileSync(file, 'utf8')))) {
+    if (says === null) passed++;
+    else failures.push(`${name}\n${says}`);
+  }
+}
+
+/** The unit tests of a report; a file that could not be read at all is one that failed. */
+function unitTests({ testResults }) {
+  return testResults.flatMap(({ name: file, assertionResults: tests, message, status }) => {
+    if (status === 'failed' && !tests.some((test) => test.status === 'failed'))
+      return [{ name: file, says: message }];
+    return tests.map(({ fullName, failureMessages, status: ended }) => ({
+      name: `${file}: ${fullName}`,
+      says: ended === 'passed' ? null : failureMessages.join('\n'),
+    }));
+  });
+}
+
+/** The journeys of a report; one that passed at a second try is counted as failed. */
+function journeys({ suites, errors }) {
+  const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  const ran = suites.flatMap(specs).flatMap(({ file, title, tests }) =>
+    tests.map(({ status, results }) => ({
+      name: `${file}: ${title}`,
+      says: status === 'expected' ? null : results.map(({ error }) => error?.message).join('\n'),
+    })),
+  );
+  return [...ran, ...errors.map(({ message }) => ({ name: 'browser journeys', says: message }))];
 }
 
 function ensureChromium() {
@@ -126,7 +153,7 @@ if (
     'warn',
   ])
 ) {
-  failed++;
+  failures.push('build');
 } else {
   console.log('\n== unit tests');
   const unit = `${reports}/unit.json`;
@@ -137,20 +164,23 @@ if (
     '--reporter=json',
     `--outputFile.json=${unit}`,
   ]);
-  count(unit, (report) => [
-    report.numPassedTests,
-    report.numFailedTests + report.numFailedTestSuites,
-  ]);
+  count('unit tests', unit, unitTests);
 
   console.log('\n== browser journeys');
   ensureChromium();
-  const journeys = `${reports}/journeys.json`;
+  const report = `${reports}/journeys.json`;
   run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
     // An absolute path: a relative one would count from the folder of the configuration.
-    PLAYWRIGHT_JSON_OUTPUT_FILE: resolve(journeys),
+    PLAYWRIGHT_JSON_OUTPUT_FILE: resolve(report),
   });
-  count(journeys, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+  count('browser journeys', report, journeys);
 }
 
-console.log(`\n${passed} passed, ${failed} failed`);
-process.exit(failed === 0 && passed > 0 ? 0 : 1);
+/** Enough of each to see what it was; the whole stands above. */
+const SHOWN_LINES = 14;
+for (const says of failures) {
+  console.log(`\n== failed: ${says.split('\n').slice(0, SHOWN_LINES).join('\n')}`);
+}
+
+console.log(`\n${passed} passed, ${failures.length} failed`);
+process.exit(failures.length === 0 && passed > 0 ? 0 : 1);

@@ -1,4 +1,4 @@
-import { SOURCE_TILE, tileRect, tilesUnder } from '@diplex/core';
+import { rowsAtOnce, tileRect, tilesUnder } from '@diplex/core';
 import {
   type BlendMode,
   type Composition,
@@ -94,15 +94,16 @@ function tinted(count: number): Composition {
   return laidOut(newComposition('Bench', FLAT), layers, masks);
 }
 
-/** Bands of the picture of 32 rows, down to a row; a delivery's are 16 or more. */
-function bandsOf(engine: Engine, down: number) {
-  const rows = SOURCE_TILE / 8;
+/** Bands as they are delivered. */
+function bandsOf(engine: Engine, composition: Composition) {
+  const { width, height: down } = FLAT;
+  const whole = { x: 0, y: 0, width, height: down };
+  const rows = rowsAtOnce(composition, whole, 1, engine.size);
   return Array.from({ length: Math.ceil(down / rows) }, (_, i) => {
-    const height = Math.min(rows, down - i * rows);
+    const region = { ...whole, y: i * rows, height: Math.min(rows, down - i * rows) };
     return {
-      ...{ scale: 1, missing: 'refused' as const },
-      region: { x: 0, y: i * rows, width: FLAT.width, height },
-      into: engine.memory.bytes(FLAT.width * height * 4).samples,
+      ...{ scale: 1, missing: 'refused' as const, region },
+      into: engine.memory.bytes(width * region.height * 4),
     };
   });
 }
@@ -116,11 +117,17 @@ export async function* flattenRows(threads: number): AsyncGenerator<Row> {
     return data;
   });
   for (const [i, data] of pictures.entries()) await bringTiles(engine, `${i}`, data);
-  const bands = bandsOf(engine, FLAT.height);
   let key = 0;
-  const drawn = (composition: Composition, asked = bands) => {
+  const drawn = async (composition: Composition) => {
     engine.tell({ type: 'composition', key: ++key, composition });
-    return Promise.all(asked.map((ask) => engine.run('render-rows', { ...ask, composition: key })));
+    const told = key;
+    const bands = bandsOf(engine, composition);
+    await Promise.all(
+      bands.map(({ into, ...ask }) =>
+        engine.run('render-rows', { ...ask, into: into.samples, composition: told }),
+      ),
+    );
+    for (const { into } of bands) engine.memory.release(into);
   };
   const raw = { width: FLAT.width, height: FLAT.height, channels: 4 as const };
   const [even, odd] = pictures.map(({ buffer }) => Buffer.from(buffer));
@@ -144,13 +151,12 @@ export async function* flattenRows(threads: number): AsyncGenerator<Row> {
     const ours = () => drawn(composition);
     yield await compare(`${what}${words}`, reference, target, ours, () => bySharp(blends), 3);
   }
-  const some = bandsOf(engine, 512);
   yield await compare(
     '8 tinted layers with tones of what lies behind',
     '4 of them',
     2.3,
-    () => drawn(tinted(8), some),
-    () => drawn(tinted(4), some),
+    () => drawn(tinted(8)),
+    () => drawn(tinted(4)),
     3,
   );
   engine.close();

@@ -230,7 +230,7 @@ test('an archive opens in a fresh data folder as the same picture, with its hist
     const gone = once(server, 'exit');
     server.kill('SIGKILL');
     await gone;
-    rmSync(data, { recursive: true, force: true });
+    rmSync(data, { recursive: true, force: true, maxRetries: 5 });
   }
 });
 

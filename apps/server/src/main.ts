@@ -62,7 +62,8 @@ async function start(): Promise<void> {
     .setTitle('Diplex')
     .setDescription('The HTTP interface of the bench. Errors are problem details (RFC 9457).')
     .build();
-  SwaggerModule.setup('api/docs', app, SwaggerModule.createDocument(app, description), {
+  // Made when it is first asked for.
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, description), {
     jsonDocumentUrl: 'api/openapi.json',
   });
   await app.listen(configuration.port, configuration.host);

@@ -135,6 +135,7 @@ export { layersAt, layersAtNeeds } from './render/layers-at';
 export { meanColour } from './render/mean-colour';
 export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';
+export { rowsAtOnce } from './render/rows-at-once';
 export {
   type BinCounts,
   type CountName,

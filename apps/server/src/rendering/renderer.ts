@@ -1,16 +1,10 @@
-import { neededPixels } from '@diplex/core';
+import { neededPixels, rowsAtOnce } from '@diplex/core';
 import { type Composition, holdersOf, isTiled, type Rect } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Problem } from '../problems/problem';
 import { ENGINE } from './engine.provider';
 import { PixelsMissing, RenderPixels } from './render-pixels';
-
-/** Rows are rendered in bands of about this many pixels. */
-const BAND_PIXELS = 400_000;
-
-/** A band is so many rows at least, since the rows around it have to be read for it too. */
-const LEAST_ROWS = 16;
 
 export interface RenderOptions {
   readonly scale: number;
@@ -121,7 +115,7 @@ export class Renderer implements OnApplicationShutdown {
     const { signal, onProgress, missing = 'refused' } = options;
     const key = this.told(composition);
     const whole = options.region ?? { x: 0, y: 0, ...this.extent(composition, options.scale) };
-    const rows = Math.max(LEAST_ROWS, Math.ceil(BAND_PIXELS / whole.width));
+    const rows = rowsAtOnce(composition, whole, options.scale, this.engine.size);
     const count = Math.ceil(whole.height / rows);
     const { memory } = this.engine;
     const band = (index: number) => {

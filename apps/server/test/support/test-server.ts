@@ -58,7 +58,7 @@ export class TestServer {
 
   async end(): Promise<void> {
     await this.kill();
-    rmSync(this.data, { recursive: true, force: true });
+    rmSync(this.data, { recursive: true, force: true, maxRetries: 5 });
   }
 
   async ask<Body>(method: string, path: string, body?: unknown): Promise<Answer<Body>> {

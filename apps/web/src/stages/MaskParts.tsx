@@ -9,7 +9,6 @@ import {
   maskOf,
   type PartSettings,
   RANGES,
-  type Recipe,
   removePart,
   reorderPart,
   setMaskStart,
@@ -18,26 +17,16 @@ import {
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import {
-  type Icon,
-  IconBrush,
   IconBulb,
   IconBulbOff,
-  IconCircleDashed,
-  IconColorFilter,
-  IconGradienter,
   IconGripVertical,
   IconRefreshAlert,
-  IconSquareDashed,
-  IconSunHigh,
   IconTrash,
-  IconVectorSpline,
-  IconWand,
 } from '@tabler/icons-react';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { Amount } from '../controls/Amount';
 import { Choice } from '../controls/Choice';
-import { counted } from '../controls/counted';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
@@ -45,19 +34,8 @@ import { PlainButton } from '../controls/PlainButton';
 import { Reorderable } from '../controls/Reorderable';
 import { ShareAmount } from '../controls/ShareAmount';
 import { useOutdated } from '../picks/outdated';
-import { mixWords } from '../tools/component/component-tool';
 import { addShapeOf, convertToPainted } from '../tools/lay-commands';
-
-const KIND_ICONS: Readonly<Record<MaskPart['kind'], Icon>> = {
-  outline: IconVectorSpline,
-  box: IconSquareDashed,
-  oval: IconCircleDashed,
-  painted: IconBrush,
-  picked: IconWand,
-  ramp: IconGradienter,
-  tones: IconSunHigh,
-  component: IconColorFilter,
-};
+import { partKind } from './parts/part-kinds';
 
 const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
   replace: '=',
@@ -65,27 +43,6 @@ const RULE_SIGNS: Readonly<Record<CombineRule, string>> = {
   subtract: '−',
   intersect: '∩',
 };
-
-function factOf(part: MaskPart): string {
-  if (part.kind === 'painted') return counted(part.strokes, 'stroke');
-  if (part.kind === 'outline') return counted(part.points.length, 'point');
-  if (part.kind === 'ramp') return part.shape;
-  if (part.kind === 'tones') return part.component;
-  if (part.kind === 'component') return mixWords(part.mix);
-  if (part.kind === 'picked') return recipeFact(part.recipe);
-  return `${Math.round(part.width)} × ${Math.round(part.height)}`;
-}
-
-function recipeFact(recipe: Recipe): string {
-  if (recipe.by === 'reach') return counted(recipe.points.length, 'point');
-  if (recipe.by === 'marks') return counted(recipe.marks.length, 'mark');
-  if (recipe.by === 'edge') return recipe.way;
-  if (recipe.by === 'laid') return `from ${recipe.of}`;
-  if (recipe.by === 'subject') return `${Math.round(recipe.confidence * 100)} % sure`;
-  return recipe.box && recipe.strokes.length === 0
-    ? 'box'
-    : counted(recipe.strokes.length, 'sweep');
-}
 
 /** The parts that a layer's mask is made of, in the order in which they combine. */
 export function MaskParts({ layer }: { readonly layer: Layer }) {
@@ -148,7 +105,7 @@ function PartRow({ layer, mask, part }: PartRowProps) {
   const take = useHand((state) => state.take);
   const { perform } = useComposition.getState();
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: part.id });
-  const Kind = KIND_ICONS[part.kind];
+  const { icon: Kind, fact } = partKind(part);
   const set = (settings: PartSettings) =>
     perform(setPart, { mask: mask.id, part: part.id, settings });
   return (
@@ -207,7 +164,7 @@ function PartRow({ layer, mask, part }: PartRowProps) {
           className="text-primary"
         />
       )}
-      <small className="text-[11px] text-faint">{factOf(part)}</small>
+      <small className="text-[11px] text-faint">{fact(part)}</small>
       <IconButton
         small
         icon={part.shown ? IconBulb : IconBulbOff}

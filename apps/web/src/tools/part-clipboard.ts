@@ -5,8 +5,6 @@ import {
   type BoxPart,
   changeArea,
   invert,
-  isOfColours,
-  isTiled,
   layArea,
   type Mask,
   type MaskPart,
@@ -91,19 +89,35 @@ function pasteMask({ layer, mask }: MaskInHand, pasted: Mask, map: Matrix, turne
   });
 }
 
-function mapped(part: MaskPart, map: Matrix): MaskPart {
-  const move = (point: Point) => transform(map, point);
-  if (isTiled(part) || isOfColours(part)) return part;
-  if (part.kind === 'ramp') return { ...part, from: move(part.from), to: move(part.to) };
-  if (part.kind === 'outline') {
+type Mapped<Kind> = (part: Extract<MaskPart, { kind: Kind }>, map: Matrix) => MaskPart;
+
+const asItIs = (part: MaskPart): MaskPart => part;
+
+/** How each kind of part is taken to other mask pixels; what is tiled keeps its pixels, what reads colours has no place. */
+const MAPPED: { readonly [Kind in MaskPart['kind']]: Mapped<Kind> } = {
+  painted: asItIs,
+  picked: asItIs,
+  tones: asItIs,
+  component: asItIs,
+  ramp: (part, map) => ({
+    ...part,
+    ...{ from: transform(map, part.from), to: transform(map, part.to) },
+  }),
+  outline(part, map) {
+    const move = (point: Point) => transform(map, point);
     const loop = (points: typeof part.points) => points.map((point) => mapPoint(point, move));
     return {
       ...part,
       points: loop(part.points),
       ...(part.further && { further: part.further.map(loop) }),
     };
-  }
-  return framed(part, map);
+  },
+  box: framed,
+  oval: framed,
+};
+
+function mapped(part: MaskPart, map: Matrix): MaskPart {
+  return (MAPPED[part.kind] as Mapped<MaskPart['kind']>)(part, map);
 }
 
 /** A box or oval that is only moved and scaled stays one; otherwise it becomes an outline. */

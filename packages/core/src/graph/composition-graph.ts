@@ -15,7 +15,6 @@ import {
   isGenerated,
   isGlass,
   isGroup,
-  isOfColours,
   isPaint,
   isShadow,
   isShowing,
@@ -30,7 +29,6 @@ import {
   layerMatrix,
   listAround,
   type Mask,
-  type MaskPart,
   type Matrix,
   maskMatrix,
   maskOf,
@@ -49,7 +47,6 @@ import {
   stepIdOf,
   TINT_WIDTH,
   type Tiled,
-  type TonesPart,
   translation,
   unflattened,
   WRAP_WIDTH,
@@ -92,7 +89,7 @@ import {
   MetNode,
   TakenNode,
 } from './nodes/paint-nodes';
-import { ComponentNode, RampNode, ShapeNode, TilesNode, TonesNode } from './nodes/part-nodes';
+import { TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { PushNode } from './nodes/push-node';
@@ -110,9 +107,7 @@ import {
   PointRunNode,
 } from './nodes/step-nodes';
 import { WarpedBorderNode, WarpedPhotoNode, WarpNode } from './nodes/warp-nodes';
-
-/** Which picture a part of a mask looks at. */
-export type Looks = (of: TonesPart['of']) => GraphNode;
+import { type Looks, partNode } from './part-kinds';
 
 /** What is drawn of a layer, apart from how it is composited. */
 export interface LayerNodes {
@@ -745,25 +740,6 @@ function blendedBy(
   return { coverage: new SpeckleNode(layer, coverage, opacity), opacity: 1, mode: 'normal' };
 }
 
-function partNode(
-  part: MaskPart,
-  matrix: Matrix,
-  space: Composition['mixIn'],
-  looks: Looks,
-): GraphNode {
-  if (isOfColours(part)) {
-    const picture = looks(part.of);
-    return part.kind === 'tones'
-      ? new TonesNode(part, picture, space)
-      : new ComponentNode(part, picture, space);
-  }
-  if (part.kind === 'ramp') return new RampNode(part, matrix);
-  if (part.kind === 'painted') return new TilesNode(part, matrix, 2);
-  // What was picked says something everywhere, what was painted only where the brush was.
-  if (part.kind === 'picked') return new TilesNode(part, matrix, 1);
-  return new ShapeNode(part, matrix);
-}
-
 function soft(node: GraphNode, sigma: number): GraphNode {
   return sigma > 0 ? new FeatherNode(node, sigma) : node;
 }
@@ -779,7 +755,7 @@ export function maskNode(
   looks: Looks,
 ): GraphNode {
   const parts = mask.parts.filter((part) => part.shown);
-  const drawn = parts.map((part) => soft(partNode(part, matrix, space, looks), part.feather));
+  const drawn = parts.map((part) => soft(partNode(part, { matrix, space, looks }), part.feather));
   const combined = new CombineNode(mask.startsFrom, parts, drawn);
   const moved = mask.choke ? new ChokeNode(combined, mask.choke) : combined;
   const even = mask.evened ? new SteepNode(soft(moved, mask.evened), mask.evened) : moved;

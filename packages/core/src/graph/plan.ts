@@ -93,6 +93,24 @@ export class Plan {
     return count;
   }
 
+  /** Numbers that are drawn in all: the area of each task times the numbers of its pixels. */
+  get work(): number {
+    let work = 0;
+    for (const { node, rect } of this.all()) work += rect.width * rect.height * node.channels;
+    return work;
+  }
+
+  /** Pixels of the largest task: about what its memory grows with. */
+  get largest(): number {
+    let largest = 0;
+    for (const { rect } of this.all()) largest = Math.max(largest, rect.width * rect.height);
+    return largest;
+  }
+
+  private *all(): Iterable<Task> {
+    for (const scales of this.tasks.values()) yield* scales.values();
+  }
+
   find(node: GraphNode, scale: number): Task | undefined {
     return this.tasks.get(node)?.get(scale);
   }

@@ -17,16 +17,10 @@ import {
 } from 'class-validator';
 import { BLEND_MODES, type BlendMode, LAYER_BLENDINGS, type LayerBlending } from '../blending';
 import {
-  COMBINE_RULES,
   type Coat,
-  type CombineRule,
-  type ComponentMix,
-  type ComponentPart,
   type Composition,
   type Content,
   type DrawnText,
-  FALLOFFS,
-  type Falloff,
   type Fill,
   type FillColour,
   FRINGE_WHERE,
@@ -35,14 +29,10 @@ import {
   type GroupMixing,
   type LetterFont,
   type LetteringContent,
-  type MarkedStroke,
   type MaskPart,
   MIX_SPACES,
   type MixSpace,
   type OutlinePoint,
-  RAMP_SHAPES,
-  type RampShape,
-  type Recipe,
   SCHEMA_VERSION,
   SHADOW_FALLS,
   type ShadowContent,
@@ -52,7 +42,6 @@ import {
   TEXT_ALIGNS,
   TONE_COMPONENTS,
   type ToneComponent,
-  type TonesPart,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
 import type { Quad } from '../geometry/projective';
@@ -61,24 +50,21 @@ import { IsCoats } from './coats-rule';
 import { IsDrawnText, IsLetterFont, IsText } from './drawn-rule';
 import { IsFill, IsFillColour } from './fill-rule';
 import { LIMITS } from './limits';
-import { IsComponentMix, IsMarkedStrokes, IsRecipe } from './recipe-rule';
+import { PART_KINDS } from './parts';
 import {
   InRange,
   IsBlobHash,
   IsIdentifier,
   IsIdentifierList,
-  IsLoops,
   IsMatrix,
   IsName,
   IsNumbers,
   IsOpenLine,
   IsPlaces,
   IsPoint,
-  IsPointList,
   IsQuad,
   IsRecord,
   IsTileMap,
-  IsTonesOf,
 } from './rules';
 
 import { IsShapes } from './shape-rule';
@@ -347,97 +333,11 @@ export class LayerSchema {
   @IsOptional() @ValidateNested() @Type(() => ByToneSchema) byTone?: ByToneSchema | null;
 }
 
-class PartSchema {
-  @IsIdentifier() id!: string;
-  @IsName() name!: string;
-  @IsBoolean() shown!: boolean;
-  @IsIn(COMBINE_RULES) combine!: CombineRule;
-  @InRange(RANGES.feather) feather!: number;
-  @IsBoolean() inverted!: boolean;
-  @IsOptional() @InRange(RANGES.share) amount?: number;
-}
-
-class FramedPartSchema extends PartSchema {
-  @IsNumber() x!: number;
-  @IsNumber() y!: number;
-  @IsNumber() @Min(0) width!: number;
-  @IsNumber() @Min(0) height!: number;
-  @IsOptional() @IsNumber() turn?: number;
-}
-
-export class OutlinePartSchema extends PartSchema {
-  @IsIn(['outline']) kind!: 'outline';
-  @IsPointList() points!: OutlinePoint[];
-  @IsOptional() @IsLoops() further?: OutlinePoint[][];
-}
-
-export class BoxPartSchema extends FramedPartSchema {
-  @IsIn(['box']) kind!: 'box';
-}
-
-export class OvalPartSchema extends FramedPartSchema {
-  @IsIn(['oval']) kind!: 'oval';
-}
-
-export class PaintedPartSchema extends PartSchema {
-  @IsIn(['painted']) kind!: 'painted';
-  @IsInt() @Min(0) strokes!: number;
-  @IsOptional() @IsInt() @Min(0) sheer?: number;
-  @IsTileMap() tiles!: Record<string, string>;
-}
-
-export class PickedPartSchema extends PartSchema {
-  @IsIn(['picked']) kind!: 'picked';
-  @IsRecipe() recipe!: Recipe;
-  @IsOptional() @IsNumber() @Min(0) specks?: number;
-  @IsOptional() @InRange(RANGES.edgeBand) solved?: number | null;
-  @IsOptional() @IsIdentifier() seen?: string;
-  @IsTileMap() tiles!: Record<string, string>;
-}
-
-export class RampPartSchema extends PartSchema {
-  @IsIn(['ramp']) kind!: 'ramp';
-  @IsIn(RAMP_SHAPES) shape!: RampShape;
-  @IsPoint() from!: Point;
-  @IsPoint() to!: Point;
-  @InRange(RANGES.rampInner) inner!: number;
-  @InRange(RANGES.rampRatio) ratio!: number;
-  @IsIn(FALLOFFS) falloff!: Falloff;
-  @IsNumbers(4, 0, 1) curve!: [number, number, number, number];
-}
-
-export class TonesPartSchema extends PartSchema {
-  @IsIn(['tones']) kind!: 'tones';
-  @IsIn(TONE_COMPONENTS) component!: ToneComponent;
-  @IsTonesOf() of!: TonesPart['of'];
-  @IsNumbers(2, 0, 1) low!: [number, number];
-  @IsNumbers(2, 0, 1) high!: [number, number];
-}
-
-export class ComponentPartSchema extends PartSchema {
-  @IsIn(['component']) kind!: 'component';
-  @IsComponentMix() mix!: ComponentMix;
-  @IsTonesOf() of!: ComponentPart['of'];
-  @InRange(RANGES.componentValue) black!: number;
-  @InRange(RANGES.componentValue) white!: number;
-  @InRange(RANGES.gamma) gamma!: number;
-  @IsMarkedStrokes() samples!: MarkedStroke[];
-}
-
-const PART_KINDS = [
-  { name: 'outline', value: OutlinePartSchema },
-  { name: 'box', value: BoxPartSchema },
-  { name: 'oval', value: OvalPartSchema },
-  { name: 'painted', value: PaintedPartSchema },
-  { name: 'picked', value: PickedPartSchema },
-  { name: 'ramp', value: RampPartSchema },
-  { name: 'tones', value: TonesPartSchema },
-  { name: 'component', value: ComponentPartSchema },
-];
+const SUB_TYPES = Object.entries(PART_KINDS).map(([name, { schema }]) => ({ name, value: schema }));
 
 /** Stands for a part whose kind is not known, so that its place in the document can be named. */
 class UnknownPartSchema {
-  @IsIn(PART_KINDS.map((kind) => kind.name)) kind!: string;
+  @IsIn(Object.keys(PART_KINDS)) kind!: string;
 }
 
 export class MaskSchema {
@@ -448,7 +348,7 @@ export class MaskSchema {
   @ArrayMaxSize(LIMITS.partsOfMask)
   @ValidateNested({ each: true })
   @Type(() => UnknownPartSchema, {
-    discriminator: { property: 'kind', subTypes: PART_KINDS },
+    discriminator: { property: 'kind', subTypes: SUB_TYPES },
     keepDiscriminatorProperty: true,
   })
   parts!: MaskPart[];

@@ -1,15 +1,14 @@
-import { type Composition, isGroup, isShowing, type Mask, type MaskPart } from '../composition';
+import { type Composition, isGroup, isShowing, type Mask } from '../composition';
 import { foldsOver } from '../geometry/bend';
 import { showsItself } from '../showings';
-import { tonesRise } from '../tones-rise';
+import { TONES_SAY, tonesRise } from '../tones-rise';
 import { LIMITS } from './limits';
+import { partProblems } from './parts';
 import type { DocumentProblem } from './problems';
 
 function repeated(ids: readonly string[]): string[] {
   return ids.filter((id, at) => ids.indexOf(id) !== at);
 }
-
-const TONES_SAY = 'must go on from low, from dark to light';
 
 /** Windows of tones must go from dark to light. */
 function windowProblems({ layers }: Composition): DocumentProblem[] {
@@ -20,22 +19,6 @@ function windowProblems({ layers }: Composition): DocumentProblem[] {
       return [{ where: `layers.${id}.byTone.${of}.high`, says: TONES_SAY }];
     }),
   );
-}
-
-/** The ways in which a part of valid values still cannot be drawn. */
-function partProblems(part: MaskPart): { at: string; says: string }[] {
-  if (part.kind === 'ramp') {
-    const { from, to } = part;
-    const apart = Math.hypot(to.x - from.x, to.y - from.y) >= 0.01;
-    return apart ? [] : [{ at: 'to', says: 'must lie away from where the ramp begins' }];
-  }
-  if (part.kind === 'tones') {
-    return tonesRise(part) ? [] : [{ at: 'high', says: TONES_SAY }];
-  }
-  if (part.kind === 'component' && part.black === part.white) {
-    return [{ at: 'white', says: 'must differ from black' }];
-  }
-  return [];
 }
 
 /** Bends whose grid does not fit, or turns some of the picture over, and planes that are not there. */
