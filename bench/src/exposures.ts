@@ -11,8 +11,8 @@ import {
   fuseExposures,
   lightnessPyramid,
   markedShare,
+  moveCorners,
   movedPixels,
-  moveMatrix,
   type SourceLevel,
   stopsBetween,
   UNMOVED,
@@ -105,7 +105,7 @@ async function runCase({ name, files }: Case, pictures: string | null): Promise<
   const began = performance.now();
   const frames = small.map((frame, i) => {
     const { dx, dy, ...move } = moves[i] as FrameMove;
-    return movedPixels(frame, moveMatrix({ ...move, dx: dx * by, dy: dy * by }, frame));
+    return movedPixels(frame, moveCorners({ ...move, dx: dx * by, dy: dy * by }, frame));
   });
   const [first] = frames as [FramePixels];
   for (const [i, frame] of frames.entries()) {

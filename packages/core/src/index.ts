@@ -30,9 +30,10 @@ export {
   alignFrames,
   alignPyramids,
   type FrameMove,
-  moveMatrix,
+  moveCorners,
   UNMOVED,
 } from './exposures/align-frames';
+export { alignPerspective } from './exposures/align-perspective';
 export { type Bracket, type BracketCandidate, findBrackets } from './exposures/find-brackets';
 export { findGhosts, markedShare } from './exposures/find-ghosts';
 export { clippedShare, type FramePixels, movedPixels, stopsBetween } from './exposures/frame-light';

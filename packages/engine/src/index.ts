@@ -2,6 +2,7 @@ export { Engine, JobCancelled, type JobOptions } from './engine';
 export { type Held, PixelMemory } from './pixel-memory';
 export type { Port } from './port';
 export type {
+  AlignedBy,
   JobName,
   Jobs,
   LaidFrom,

@@ -37,6 +37,7 @@ import type {
   Patch,
   PickedFrom,
   Point,
+  Quad,
   Rect,
   Size,
   Tiled,
@@ -112,6 +113,9 @@ export interface MaskGrid {
 }
 
 /** What each kind of job is asked with, and what it answers. */
+/** What a frame is given to lie on another. */
+export type AlignedBy = 'shift, turn and scale' | 'perspective';
+
 export interface Jobs {
   /** A view in a region, as straight 8-bit RGBA for the screen. */
   'render-view': {
@@ -261,16 +265,20 @@ export interface Jobs {
   };
   /** How frames have to be moved to lie on the first, in pixels of full size, seen at a level. */
   'align-frames': {
-    ask: { sources: readonly string[]; level: number };
+    ask: {
+      sources: readonly string[];
+      level: number;
+      free: AlignedBy;
+    };
     answer: readonly FrameMove[];
   };
   /**
-   * The masks of all frames but the first that fuse them, on the pixels of the first at a level; `onto` takes a
-   * frame's pixels to those of the first.
+   * The masks of all frames but the first that fuse them, on the pixels of the first at a level; `onto` is
+   * where a frame's corners lie on the first, in its pixels.
    */
   'fuse-frames': {
     ask: {
-      frames: readonly { readonly source: string; readonly onto: Matrix }[];
+      frames: readonly { readonly source: string; readonly onto: Quad }[];
       level: number;
       amounts: FusionAmounts;
     };
@@ -279,7 +287,7 @@ export interface Jobs {
   /** Where frames do not show the same: closed lines in pixels of the first, at full size, each place with its share. */
   'find-ghosts': {
     ask: {
-      frames: readonly { readonly source: string; readonly onto: Matrix }[];
+      frames: readonly { readonly source: string; readonly onto: Quad }[];
       level: number;
     };
     answer: readonly { readonly lines: readonly (readonly Point[])[]; readonly share: number }[];

@@ -1,7 +1,9 @@
+import type { AlignedBy } from '@diplex/engine';
 import { IconStack2 } from '@tabler/icons-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { goToStage } from '../bench/navigation';
 import { useShelf } from '../bench/shelf-store';
+import { Choice } from '../controls/Choice';
 import { counted } from '../controls/counted';
 import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
@@ -12,6 +14,7 @@ function BracketRow({ bracket }: { readonly bracket: FoundBracket }) {
   const sources = useShelf((state) => state.sources);
   const frames = bracket.hashes.flatMap((hash) => sources.find((each) => each.hash === hash) ?? []);
   const chosen = useShelf((state) => bracket.hashes.includes(state.chosen ?? ''));
+  const [free, setFree] = useState<AlignedBy>('shift, turn and scale');
   if (frames.length < 2) return null;
   return (
     <li className="grid gap-1 rounded-md bg-base-200 p-2 text-[12.5px]" data-testid="bracket">
@@ -28,12 +31,25 @@ function BracketRow({ bracket }: { readonly bracket: FoundBracket }) {
           </li>
         ))}
       </ul>
+      <Choice
+        label="Aligned by"
+        value={free}
+        options={[
+          { value: 'shift, turn and scale', words: 'shift and turn' },
+          {
+            value: 'perspective',
+            words: 'perspective',
+            hint: 'For a camera that was tilted between exposures',
+          },
+        ]}
+        onChoose={setFree}
+      />
       <PlainButton
         icon={IconStack2}
         words="Lay as a group"
         hint="Aligns the exposures and lays them in order, the darkest farthest"
         onPress={() => {
-          layBracket(frames);
+          layBracket(frames, free);
           goToStage('match');
         }}
       />

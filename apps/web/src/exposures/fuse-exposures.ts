@@ -1,17 +1,22 @@
 import type { FusionAmounts } from '@diplex/core';
 import {
   addMask,
+  bendsItself,
+  cornersOf,
   invert,
   isGroup,
   isPhoto,
   type Layer,
   layerById,
+  layerMap,
   layerMatrix,
+  linkMask,
   type Mask,
   type Matrix,
   multiply,
   newId,
   type PhotoLayer,
+  type Quad,
   removeMask,
   scaling,
 } from '@diplex/document';
@@ -43,13 +48,24 @@ export function framesOf(group: Layer): readonly PhotoLayer[] {
   return frames.length > 1 && alike ? frames : [];
 }
 
-/** From the pixels of each frame to those of the first. */
-export function ontoFirst(frames: readonly PhotoLayer[]): readonly Matrix[] {
+/** Where the corners of each frame lie on the first, in its pixels; a frame that has none there is left where it is. */
+export function ontoFirst(frames: readonly PhotoLayer[]): readonly Quad[] {
   const { composition } = useComposition.getState();
   const [first] = frames;
   if (!first) return [];
-  const back = invert(layerMatrix(composition, first));
-  return frames.map((frame) => multiply(back, layerMatrix(composition, frame)));
+  const back = layerMap(composition, first).undone();
+  return frames.map((frame) => {
+    const map = layerMap(composition, frame).followedBy(back);
+    const { width, height } = frame.content.size;
+    const corners = cornersOf({ x: 0, y: 0, width, height });
+    return corners.map((corner) => map.to(corner) ?? corner) as unknown as Quad;
+  });
+}
+
+/** From the pixels of the first frame to those of another if neither were drawn out of square. */
+function flatFrom(first: PhotoLayer, frame: PhotoLayer): Matrix {
+  const { composition } = useComposition.getState();
+  return multiply(invert(layerMatrix(composition, frame)), layerMatrix(composition, first));
 }
 
 /** Gives the frames of a group the masks that fuse them; masks that they had give way. */
@@ -65,7 +81,7 @@ export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
     const letGo = await bringLevels(sources, level);
     try {
       const asked = frames.map(({ content }, i) => ({
-        ...{ source: content.source, onto: onto[i] as Matrix },
+        ...{ source: content.source, onto: onto[i] as Quad },
       }));
       const ask = { frames: asked, level, amounts };
       const made = await pageEngine().run('fuse-frames', ask, {
@@ -74,7 +90,8 @@ export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
       const kept = await Promise.all(made.map((tiles) => keepTiles(tiles, signal)));
       const by = 2 ** level;
       useComposition.getState().performAll(`Fused ${group.name}`, (doing) => {
-        for (const [i, { id, maskUse }] of frames.entries()) {
+        for (const [i, frame] of frames.entries()) {
+          const { id, maskUse } = frame;
           if (maskUse) doing(removeMask, { layer: id });
           const tiles = kept[i - 1];
           if (!tiles) continue;
@@ -88,9 +105,10 @@ export function fuseExposures(group: Layer, amounts: FusionAmounts): void {
               },
             ],
           };
-          const lies = multiply(invert(onto[i] as Matrix), scaling(by, by));
-          const words = `Fused ${frames[i]?.name ?? 'an exposure'}`;
-          doing(addMask, { layer: id, mask, lies, words });
+          const lies = multiply(flatFrom(first, frame), scaling(by, by));
+          doing(addMask, { layer: id, mask, lies, words: `Fused ${frame.name}` });
+          // What a frame is drawn out by would draw its mask out, too, which lies on the first.
+          if (bendsItself(frame)) doing(linkMask, { layer: id, linked: false });
         }
       });
     } finally {

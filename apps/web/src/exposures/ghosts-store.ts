@@ -1,18 +1,19 @@
 import {
   addMask,
   addPart,
-  invert,
+  groupOf,
   type Layer,
   layerById,
+  layerMap,
   type Mask,
-  type Matrix,
   maskOf,
-  multiply,
   newId,
   type OutlinePart,
+  type PhotoLayer,
+  PlaneMap,
   type Point,
+  type Quad,
   removePart,
-  transform,
 } from '@diplex/document';
 import { create } from 'zustand';
 import { useComposition } from '../bench/composition-store';
@@ -63,7 +64,7 @@ export const useGhosts = create<Ghosts>((set) => ({
       const letGo = await bringLevels(sources, level);
       try {
         const asked = frames.map(({ content }, i) => ({
-          ...{ source: content.source, onto: onto[i] as Matrix },
+          ...{ source: content.source, onto: onto[i] as Quad },
         }));
         const ask = { frames: asked, level };
         const found = await pageEngine().run('find-ghosts', ask, {
@@ -94,11 +95,22 @@ export function frameShowing(group: Layer, ghost: Ghost): string | null {
   return chosen?.id ?? null;
 }
 
-/** A place as a part of a mask whose pixels lie so on those of the first frame. */
-function partOf(ghost: Ghost, toMask: Matrix, combine: 'add' | 'subtract'): OutlinePart | null {
+/** From pixels of the first frame to those of a frame's mask, or of the one that it is given. */
+function toMaskOf(first: PhotoLayer, frame: PhotoLayer): PlaneMap {
+  const { composition } = useComposition.getState();
+  const use = frame.maskUse;
+  const group = groupOf(composition, frame.id);
+  const around = group ? layerMap(composition, group) : PlaneMap.of([1, 0, 0, 1, 0, 0]);
+  const lies = use?.linked === false ? around : layerMap(composition, frame);
+  const toFrame = layerMap(composition, first).followedBy(lies.undone());
+  return use ? toFrame.followedBy(PlaneMap.of(use.lies).undone()) : toFrame;
+}
+
+/** A place of the first frame as a part of a mask. */
+function partOf(ghost: Ghost, toMask: PlaneMap, combine: 'add' | 'subtract'): OutlinePart | null {
   const [points, ...further] = ghost.lines.map((line) =>
     // A closed line ends where it began.
-    line.slice(0, -1).map((place) => transform(toMask, place)),
+    line.slice(0, -1).flatMap((place) => toMask.to(place) ?? []),
   );
   if (!points) return null;
   return {
@@ -113,7 +125,8 @@ function partOf(ghost: Ghost, toMask: Matrix, combine: 'add' | 'subtract'): Outl
  */
 export function giveTo(group: Layer, ghost: Ghost, chosen: string): void {
   const frames = framesOf(group);
-  const onto = ontoFirst(frames);
+  const [first] = frames;
+  if (!first) return;
   const { composition } = useComposition.getState();
   const nearest = frames.findIndex(({ id }) => id === chosen);
   const words = `${ghost.name} from ${layerById(composition, chosen)?.name ?? 'one exposure'}`;
@@ -125,13 +138,11 @@ export function giveTo(group: Layer, ghost: Ghost, chosen: string): void {
       }
       if (i < nearest || (i === nearest && i === 0 && !mask)) continue;
       const combine = i === nearest ? 'add' : 'subtract';
-      const toFrame = invert(onto[i] as Matrix);
-      if (mask && frame.maskUse) {
-        const part = partOf(ghost, multiply(invert(frame.maskUse.lies), toFrame), combine);
+      const part = partOf(ghost, toMaskOf(first, frame), combine);
+      if (mask) {
         if (part) doing(addPart, { mask: mask.id, part });
         continue;
       }
-      const part = partOf(ghost, toFrame, combine);
       if (!part) continue;
       const made: Mask = {
         ...{ id: newId(), name: 'Places', startsFrom: 'full', parts: [part], feather: 0 },

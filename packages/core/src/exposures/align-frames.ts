@@ -1,6 +1,17 @@
-import type { Matrix } from '@diplex/document';
+import { cornersOf, type Matrix, type Quad, transform } from '@diplex/document';
 import type { SourceLevel } from '../pixels/source-level';
 import { lightnessPyramid, type Plane, type PyramidLevel } from './lightness-pyramid';
+import {
+  bilinear,
+  FIELDS,
+  levelOf,
+  shareFound,
+  solved,
+  type Textured,
+  texturedOf,
+  tukeyLimit,
+  tukeyWeight,
+} from './textured';
 
 /** How a frame has to be moved to lie on another. */
 export interface FrameMove {
@@ -10,6 +21,8 @@ export interface FrameMove {
   /** Degrees about its middle, clockwise. */
   readonly turn: number;
   readonly scale: number;
+  /** Where its corners come to lie, in pixels, when it is drawn out of square too; else the rest says it all. */
+  readonly corners?: Quad;
 }
 
 export const UNMOVED: FrameMove = { dx: 0, dy: 0, turn: 0, scale: 1 };
@@ -29,15 +42,6 @@ const TURNS = [0, -2, 2, -4, 4, -6, 6];
 
 /** Two pictures must lie over each other on so much of the smaller drawing to be compared. */
 const LEAST_OVERLAP = 0.4;
-
-function bilinear({ width, data }: Plane, x: number, y: number): number {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  const [fx, fy] = [x - left, y - top];
-  const i = top * width + left;
-  const above = (data[i] as number) * (1 - fx) + (data[i + 1] as number) * fx;
-  const below = (data[i + width] as number) * (1 - fx) + (data[i + width + 1] as number) * fx;
-  return above * (1 - fy) + below * fy;
-}
 
 /** How well two small pictures agree with one moved, -1..1; null where they hardly overlap. */
 function agreement(of: Plane, on: Plane, { x, y, turn }: Similarity): number | null {
@@ -91,91 +95,8 @@ function searched(of: Plane, on: Plane): Similarity[] {
   return best;
 }
 
-/** Pixels with texture of a picture: where they are from its middle, their value and their gradient. */
-interface Textured {
-  readonly count: number;
-  readonly values: Float32Array;
-}
-
-const FIELDS = 5;
-
-/** So many pixels with texture say all there is to say. */
-const ENOUGH = 240_000;
-
-function texturedOf({ width, height, data }: Plane): Textured {
-  const gradient = (i: number): [number, number] => [
-    ((data[i + 1] as number) - (data[i - 1] as number)) / 2,
-    ((data[i + width] as number) - (data[i - width] as number)) / 2,
-  ];
-  let [sum, seen] = [0, 0];
-  for (let y = 2; y < height - 2; y += 3) {
-    for (let x = 2; x < width - 2; x += 3) {
-      const [gx, gy] = gradient(y * width + x);
-      sum += gx * gx + gy * gy;
-      seen++;
-    }
-  }
-  const least = 0.5 * (sum / Math.max(1, seen));
-  const places: number[] = [];
-  for (let y = 2; y < height - 2; y++) {
-    for (let x = 2; x < width - 2; x++) {
-      const [gx, gy] = gradient(y * width + x);
-      if (gx * gx + gy * gy > least) places.push(y * width + x);
-    }
-  }
-  const stride = Math.max(1, places.length / ENOUGH);
-  const count = Math.floor(places.length / stride);
-  const values = new Float32Array(count * FIELDS);
-  const [mx, my] = [(width - 1) / 2, (height - 1) / 2];
-  for (let k = 0; k < count; k++) {
-    const i = places[Math.floor(k * stride)] as number;
-    values.set(
-      [(i % width) - mx, Math.floor(i / width) - my, data[i] as number, ...gradient(i)],
-      k * FIELDS,
-    );
-  }
-  return { count, values };
-}
-
-/** Solves a small symmetric system by elimination; null when it has no single answer. */
-function solved(matrix: number[][], right: number[]): number[] | null {
-  const n = right.length;
-  const rows = matrix.map((row, i) => [...row, right[i] as number]);
-  for (let c = 0; c < n; c++) {
-    let pivot = c;
-    for (let r = c + 1; r < n; r++) {
-      if (Math.abs(rows[r]?.[c] as number) > Math.abs(rows[pivot]?.[c] as number)) pivot = r;
-    }
-    [rows[c], rows[pivot]] = [rows[pivot] as number[], rows[c] as number[]];
-    const lead = rows[c] as number[];
-    if (Math.abs(lead[c] as number) < 1e-12) return null;
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue;
-      const row = rows[r] as number[];
-      const by = (row[c] as number) / (lead[c] as number);
-      for (let k = c; k <= n; k++) row[k] = (row[k] as number) - by * (lead[k] as number);
-    }
-  }
-  return rows.map((row, i) => (row[n] as number) / (row[i] as number));
-}
-
-/** Tukey's weight leaves out what is this many deviations off: moving things. */
-const TUKEY = 4.685;
-
 /** So many steps are made at each level at most, until they are smaller than this, in pixels. */
 const [MOST_STEPS, SMALL_STEP] = [16, 0.002];
-
-/** Residuals of a sample of all, to see how much they scatter. */
-function scatterOf(residuals: Float32Array, count: number): number {
-  const stride = Math.max(1, Math.floor(count / 4000));
-  const sizes: number[] = [];
-  for (let k = 0; k < count; k += stride) {
-    const value = residuals[k] as number;
-    if (!Number.isNaN(value)) sizes.push(Math.abs(value));
-  }
-  sizes.sort((a, b) => a - b);
-  return 1.4826 * (sizes[Math.floor(sizes.length / 2)] ?? 1);
-}
 
 /**
  * Gauss and Newton's steps over shift, turn and scale (Lucas and Kanade 1981), with Tukey's weights, so that what moved
@@ -202,14 +123,14 @@ function refined(
       const inside = px >= 0 && py >= 0 && px < on.width - 1 && py < on.height - 1;
       residuals[k] = inside ? bilinear(on, px, py) - (values[i + 2] as number) : Number.NaN;
     }
-    const limit = TUKEY * Math.max(1e-3, scatterOf(residuals, count));
+    const limit = tukeyLimit(residuals, count);
     const matrix = [0, 1, 2, 3].map(() => [0, 0, 0, 0]);
     const right = [0, 0, 0, 0];
     const slope = [0, 0, 0, 0];
     for (let k = 0, i = 0; k < count; k++, i += FIELDS) {
       const off = residuals[k] as number;
       if (!(Math.abs(off) < limit)) continue;
-      const weight = (1 - (off / limit) ** 2) ** 2;
+      const weight = tukeyWeight(off, limit);
       const [u, v] = [values[i] as number, values[i + 1] as number];
       const [gx, gy] = [values[i + 3] as number, values[i + 4] as number];
       // The other picture's gradient is this one's, turned.
@@ -244,22 +165,14 @@ function refined(
 /** Only at so many of the finest levels the scale is free: from afar it could follow what moved in a part of the frame. */
 const SCALED_LEVELS = 2;
 
-/** Normalised values that differ by less than this are the same thing. */
-const SAME = 0.3;
-
-/** The share of the texture that is found again with one picture moved. */
-function shareFound({ count, values }: Textured, on: Plane, { x, y, turn, scale }: Similarity) {
+/** Where a place of the one picture, from its middle, lies on the other. */
+function placedBy({ x, y, turn, scale }: Similarity, { width, height }: Plane) {
   const [cos, sin] = [scale * Math.cos(turn), scale * Math.sin(turn)];
-  const [mx, my] = [(on.width - 1) / 2, (on.height - 1) / 2];
-  let same = 0;
-  for (let k = 0, i = 0; k < count; k++, i += FIELDS) {
-    const [u, v] = [values[i] as number, values[i + 1] as number];
-    const px = cos * u - sin * v + mx + x;
-    const py = sin * u + cos * v + my + y;
-    if (px < 0 || py < 0 || px >= on.width - 1 || py >= on.height - 1) continue;
-    if (Math.abs(bilinear(on, px, py) - (values[i + 2] as number)) < SAME) same++;
-  }
-  return same / Math.max(1, count);
+  const [mx, my] = [(width - 1) / 2 + x, (height - 1) / 2 + y];
+  return (u: number, v: number, out: { x: number; y: number }) => {
+    out.x = cos * u - sin * v + mx;
+    out.y = sin * u + cos * v + my;
+  };
 }
 
 /** Levels of more pixels than this are looked at with one candidate only. */
@@ -270,11 +183,6 @@ function distinct<Of extends { readonly at: Similarity }>(found: readonly Of[]):
   return found.filter(({ at }, i) =>
     found.slice(0, i).every((each) => Math.hypot(each.at.x - at.x, each.at.y - at.y) > APART / 2),
   );
-}
-
-/** A pyramid's level as the same one of another. */
-function levelOf(pyramid: readonly PyramidLevel[], level: number): Plane | undefined {
-  return pyramid.find((each) => each.level === level)?.plane;
 }
 
 /**
@@ -297,7 +205,7 @@ export function alignPyramids(
     const scaled = level < (reference[0]?.level ?? 0) + SCALED_LEVELS;
     const textured = texturedOf(plane);
     const rigid = from.map((each) => refined(textured, on, each, 'rigid'));
-    const found = rigid.map((at) => ({ at, share: shareFound(textured, on, at) }));
+    const found = rigid.map((at) => ({ at, share: shareFound(textured, on, placedBy(at, on)) }));
     found.sort((a, b) => b.share - a.share);
     // From afar a step may lead to what moved in a part of the frame, so places are followed as they were, too.
     const start: { at: Similarity }[] = candidates ? [] : from.map((at) => ({ at }));
@@ -369,4 +277,15 @@ export function moveMatrix(
   const angle = (turn * Math.PI) / 180;
   const [cos, sin] = [scale * Math.cos(angle), scale * Math.sin(angle)];
   return [cos, sin, -sin, cos, mx + dx - cos * mx + sin * my, my + dy - sin * mx - cos * my];
+}
+
+/** Where the corners of a frame of this size come to lie. */
+export function moveCorners(
+  move: FrameMove,
+  { width, height }: { readonly width: number; readonly height: number },
+): Quad {
+  if (move.corners) return move.corners;
+  const matrix = moveMatrix(move, { width, height });
+  const corner = cornersOf({ x: 0, y: 0, width, height });
+  return corner.map((each) => transform(matrix, each)) as unknown as Quad;
 }

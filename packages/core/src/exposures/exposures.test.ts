@@ -1,13 +1,16 @@
+import { type Point, projected, type Quad, rectToQuad } from '@diplex/document';
 import { decodeExactly, encodeExactly } from '@diplex/kernels';
 import { describe, expect, it } from 'vitest';
 import type { SourceLevel } from '../pixels/source-level';
-import { alignFrames, type FrameMove, moveMatrix, UNMOVED } from './align-frames';
+import { alignFrames, alignPyramids, type FrameMove, moveCorners, UNMOVED } from './align-frames';
+import { alignPerspective } from './align-perspective';
 import { findGhosts, markedShare } from './find-ghosts';
 import { clippedShare, type FramePixels, movedPixels, stopsBetween } from './frame-light';
 import { fuseAligned } from './fuse-aligned';
 import { fuseExposures, fusionWeights } from './fuse-exposures';
 import { fusionShares, masksOfShares } from './fusion-masks';
 import { ghostPlaces } from './ghost-places';
+import { lightnessPyramid, type PyramidLevel } from './lightness-pyramid';
 
 const [WIDTH, HEIGHT] = [600, 400];
 
@@ -38,12 +41,12 @@ function scene(x: number, y: number): readonly [number, number, number] {
 /** What a camera makes of it, moved about the middle and exposed by so many stops. */
 function shot(move: FrameMove, stops: number, moving = false): SourceLevel {
   const data = new Uint8Array(WIDTH * HEIGHT * 3);
+  const size = { width: WIDTH, height: HEIGHT };
   // The scene lies under the frame as the frame has to be moved to lie on the first.
-  const [a, b, c, d, e, f] = moveMatrix(move, { width: WIDTH, height: HEIGHT });
+  const map = rectToQuad({ x: 0, y: 0, ...size }, moveCorners(move, size));
   for (let y = 0, i = 0; y < HEIGHT; y++) {
     for (let x = 0; x < WIDTH; x++) {
-      const u = a * (x + 0.5) + c * (y + 0.5) + e;
-      const v = b * (x + 0.5) + d * (y + 0.5) + f;
+      const { x: u, y: v } = projected(map, { x: x + 0.5, y: y + 0.5 }) as Point;
       // A third of the frame, on the left, has walked on.
       const light = scene(moving && u < WIDTH / 3 ? u + 17 : u, v);
       for (let k = 0; k < 3; k++, i++) {
@@ -56,7 +59,7 @@ function shot(move: FrameMove, stops: number, moving = false): SourceLevel {
 }
 
 const reference = shot(UNMOVED, 0);
-const pixels = (frame: SourceLevel) => movedPixels(frame, [1, 0, 0, 1, 0, 0]);
+const pixels = (frame: SourceLevel) => movedPixels(frame, moveCorners(UNMOVED, frame));
 
 describe('aligning frames', () => {
   it.each([
@@ -76,9 +79,46 @@ describe('aligning frames', () => {
     expect(Math.hypot(found.dx - move.dx, found.dy - move.dy)).toBeLessThan(0.5);
   });
 
+  it.each([
+    [1.5, false],
+    [-1, true],
+  ])(
+    'finds the perspective of a camera that was tilted, %i stops apart, something moving: %s',
+    (stops, moving) => {
+      // Where something moves, less of a tilt can be told from it.
+      const by = moving ? 0.4 : 1;
+      const corners: Quad = [
+        { x: 3.5 * by, y: -4 * by },
+        { x: WIDTH + 11 * by, y: 9 * by },
+        { x: WIDTH - 4 * by, y: HEIGHT - 3 * by },
+        { x: -6 * by, y: HEIGHT + 8.5 * by },
+      ];
+      const [first, frame] = [reference, shot({ ...UNMOVED, corners }, stops, moving)].map(
+        lightnessPyramid,
+      );
+      const found = alignPerspective(
+        first as PyramidLevel[],
+        frame as PyramidLevel[],
+        alignPyramids(first as PyramidLevel[], frame as PyramidLevel[]),
+        reference,
+      );
+      const off = corners.map(({ x, y }, i) =>
+        Math.hypot(x - (found?.[i]?.x ?? 1e9), y - (found?.[i]?.y ?? 1e9)),
+      );
+      expect(Math.max(...off)).toBeLessThan(moving ? 0.8 : 0.4);
+    },
+  );
+
+  it('says so where there is no perspective to find', () => {
+    const frame = lightnessPyramid(shot({ dx: 4, dy: -3, turn: 0.4, scale: 1 }, 1));
+    const first = lightnessPyramid(reference);
+    const move = alignPyramids(first, frame);
+    expect(alignPerspective(first, frame, move, reference)).toBe(null);
+  });
+
   it('moves a frame onto the reference', () => {
     const move = { dx: 6.25, dy: -3.5, turn: 0.8, scale: 1 };
-    const frame = movedPixels(shot(move, 0), moveMatrix(move, reference));
+    const frame = movedPixels(shot(move, 0), moveCorners(move, reference));
     const first = pixels(reference);
     let [off, count] = [0, 0];
     for (let p = 0; p < first.inside.length; p++) {

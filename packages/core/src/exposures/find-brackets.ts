@@ -1,5 +1,5 @@
 import type { SourceLevel } from '../pixels/source-level';
-import { agreementOf, alignPyramids, moveMatrix } from './align-frames';
+import { agreementOf, alignPyramids, moveCorners, UNMOVED } from './align-frames';
 import { movedPixels, stopsBetween } from './frame-light';
 import { lightnessPyramid, type PyramidLevel } from './lightness-pyramid';
 
@@ -48,10 +48,9 @@ function stopsApart(a: Seen, b: Seen): number | null {
   if (agreementOf(a.pyramid, b.pyramid, null) < LIKELY) return null;
   const move = alignPyramids(a.pyramid, b.pyramid);
   if (agreementOf(a.pyramid, b.pyramid, move) < SAME) return null;
-  const still = moveMatrix({ dx: 0, dy: 0, turn: 0, scale: 1 }, a.picture);
   return stopsBetween(
-    movedPixels(a.picture, still),
-    movedPixels(b.picture, moveMatrix(move, b.picture)),
+    movedPixels(a.picture, moveCorners(UNMOVED, a.picture)),
+    movedPixels(b.picture, moveCorners(move, b.picture)),
   );
 }
 

@@ -1,4 +1,4 @@
-import { invert, type Matrix } from '@diplex/document';
+import { cornersOf, invertProjective, type Quad, rectToQuad } from '@diplex/document';
 import { decodeExactly } from '@diplex/kernels';
 import type { SourceLevel } from '../pixels/source-level';
 
@@ -13,20 +13,25 @@ export interface FramePixels {
 
 /**
  * A frame moved onto the pixels of another of the same size, between pixels straight.
- * @param matrix from the frame's pixels to the other's
+ * @param corners where the frame's corners come to lie on the other, in its pixels
  */
-export function movedPixels(frame: SourceLevel, matrix: Matrix): FramePixels {
+export function movedPixels(frame: SourceLevel, corners: Quad): FramePixels {
   const { width, height, channels } = frame;
   const top = frame.data.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
   const data = new Float32Array(width * height * 3);
   const inside = new Uint8Array(width * height);
-  const [a, b, c, d, e, f] = invert(matrix);
-  const still = [a - 1, b, c, d - 1, e, f].every((value) => Math.abs(value) < 1e-9);
+  const whole = { x: 0, y: 0, width, height };
+  const [a, b, c, d, e, f, g, h, i0] = invertProjective(rectToQuad(whole, corners));
+  const still = cornersOf(whole).every(
+    ({ x, y }, i) => Math.hypot(x - (corners[i]?.x ?? 0), y - (corners[i]?.y ?? 0)) < 1e-6,
+  );
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
-      const u = a * (x + 0.5) + c * (y + 0.5) + e - 0.5;
-      const v = b * (x + 0.5) + d * (y + 0.5) + f - 0.5;
-      if (!still && (u < 0 || v < 0 || u > width - 1 || v > height - 1)) continue;
+      const w = g * (x + 0.5) + h * (y + 0.5) + i0;
+      const u = (a * (x + 0.5) + b * (y + 0.5) + c) / w - 0.5;
+      const v = (d * (x + 0.5) + e * (y + 0.5) + f) / w - 0.5;
+      const there = w > 0 && u >= 0 && v >= 0 && u <= width - 1 && v <= height - 1;
+      if (!still && !there) continue;
       inside[p] = 1;
       const [left, above] = still
         ? [x, y]

@@ -1,6 +1,8 @@
 import {
+  alignPerspective,
   alignPyramids,
   coverageTiles,
+  type FrameMove,
   findBrackets,
   fuseAligned,
   ghostPlaces,
@@ -9,7 +11,7 @@ import {
   UNMOVED,
   wholeLevel,
 } from '@diplex/core';
-import type { Matrix } from '@diplex/document';
+import type { Quad } from '@diplex/document';
 import { contours } from 'd3-contour';
 import type { JobHandler } from './job-handler';
 
@@ -22,24 +24,26 @@ export const findBracketsJob: JobHandler<'find-brackets'> = (ask, { pixels, stop
 };
 
 export const alignFramesJob: JobHandler<'align-frames'> = (ask, { pixels, stopped, progress }) => {
-  const { sources, level } = ask;
+  const { sources, level, free } = ask;
   const [first, ...others] = sources;
-  const pyramid = (source: string) => lightnessPyramid(wholeLevel(source, level, pixels));
-  const reference = pyramid(first ?? '');
+  const picture = wholeLevel(first ?? '', level, pixels);
+  const reference = lightnessPyramid(picture);
   const by = 2 ** level;
-  const moves = others.map((source, i) => {
+  const moves = others.map((source, i): FrameMove => {
     if (stopped()) return UNMOVED;
-    const { dx, dy, ...rest } = alignPyramids(reference, pyramid(source));
+    const frame = lightnessPyramid(wholeLevel(source, level, pixels));
+    const move = alignPyramids(reference, frame);
+    const corners =
+      free === 'perspective' ? alignPerspective(reference, frame, move, picture) : null;
     progress((i + 1) / others.length);
-    return { ...rest, dx: dx * by, dy: dy * by };
+    const atFull = { ...move, dx: move.dx * by, dy: move.dy * by };
+    return corners ? { ...atFull, corners: scaledQuad(corners, by) } : atFull;
   });
   return { answer: [UNMOVED, ...moves] };
 };
 
-/** A map between pixels of full size as one between those of a level. */
-function atLevel([a, b, c, d, e, f]: Matrix, level: number): Matrix {
-  const by = 2 ** level;
-  return [a, b, c, d, e / by, f / by];
+function scaledQuad(quad: Quad, by: number): Quad {
+  return quad.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Quad;
 }
 
 const TOP = 65_535;
@@ -48,7 +52,7 @@ export const fuseFramesJob: JobHandler<'fuse-frames'> = (ask, { pixels, stopped,
   const { frames, level, amounts } = ask;
   const moved = frames.map(({ source, onto }, i) => {
     progress((0.3 * i) / frames.length);
-    return movedPixels(wholeLevel(source, level, pixels), atLevel(onto, level));
+    return movedPixels(wholeLevel(source, level, pixels), scaledQuad(onto, 2 ** -level));
   });
   const [first] = moved;
   if (!first || stopped()) return { answer: [] };
@@ -68,7 +72,7 @@ export const findGhostsJob: JobHandler<'find-ghosts'> = (ask, { pixels, stopped,
   const { frames, level } = ask;
   const moved = frames.map(({ source, onto }, i) => {
     progress((0.7 * i) / frames.length);
-    return movedPixels(wholeLevel(source, level, pixels), atLevel(onto, level));
+    return movedPixels(wholeLevel(source, level, pixels), scaledQuad(onto, 2 ** -level));
   });
   const [first] = moved;
   if (!first || stopped()) return { answer: [] };
