@@ -1,4 +1,5 @@
 import { writeFile } from 'node:fs/promises';
+import { alignRows } from './align';
 import { benchExposures } from './exposures';
 import { interactiveRows } from './interactive';
 import { benchLines } from './lines';
@@ -15,6 +16,7 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   interactive: interactiveRows,
   memory: memoryRows,
   warps: warpRows,
+  align: alignRows,
 };
 
 function fileAfter(flag: string, args: readonly string[]): string | null {

@@ -106,6 +106,18 @@ describe('bringing pictures in', () => {
     },
   );
 
+  it('reads when and at which exposure a photograph was taken', async () => {
+    const file = picture(8, 3).jpeg();
+    const facts = { ExposureTime: '1/125', FNumber: '8/1', ISOSpeedRatings: '200' };
+    const exif = { IFD2: { ...facts, DateTimeOriginal: '2026:05:01 12:30:00' } };
+    const told = await server.bringIn('told.jpg', await file.clone().withExif(exif).toBuffer());
+    expect(told.takenAt).toBe('2026-05-01T12:30:00');
+    expect(told.exposure).toBeCloseTo(Math.log2((64 * 125) / 2), 3);
+    const half = { IFD2: { ExposureTime: '1/125', FNumber: '8/1' } };
+    const some = await server.bringIn('some.jpg', await file.clone().withExif(half).toBuffer());
+    expect(some).toMatchObject({ takenAt: null, exposure: null });
+  });
+
   it('brings grey to three equal channels, 8 and 16 bits', async () => {
     for (const bits of [8, 16] as const) {
       const space = bits === 16 ? 'grey16' : 'b-w';

@@ -330,10 +330,10 @@ export interface Step {
   /** Where it works; everywhere without one. */
   readonly maskUse: MaskUse | null;
   /**
-   * What brushes laid down of it, for kinds that are brushed, in the layer's own pixels: 1 for what it does, 0 for the
-   * opposite, with how much of either; nowhere when null or left out.
+   * What brushes laid down of it, for kinds that are brushed: 1 for what it does, 0 for the opposite, with how much of
+   * either; nowhere when null or left out.
    */
-  readonly brushed?: Brushed | null;
+  readonly brushed?: BrushedStep | null;
 }
 
 /** What is done to the colours of a layer's edge, where its mask is neither empty nor full. */
@@ -607,6 +607,12 @@ export interface Tiled {
 /** What brush strokes laid down. */
 export interface Brushed extends Tiled {
   readonly strokes: number;
+}
+
+/** What brush strokes laid down of a step, in the layer's own pixels. */
+export interface BrushedStep extends Brushed {
+  /** For a layer without pixels of its own: from the pixels that were painted, the canvas's then, to what it counts by. */
+  readonly lies?: Matrix;
 }
 
 /** Brush strokes. What no stroke touched leaves the parts behind it as they are. */

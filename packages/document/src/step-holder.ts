@@ -23,15 +23,22 @@ export function stepIdOf(holder: string): string | null {
 /** What stands for a layer without its mask, in its own pixels, in place of a step. */
 const OWN_PIXELS = 'own';
 
-/** The id under which a layer is found as the holder of what is brushed in its own pixels. */
-export function ownPixelsId(layer: string): string {
-  return `${layer}${MARK}${OWN_PIXELS}`;
+/**
+ * The id under which a layer is found as the holder of what is brushed in its own pixels; of a step that is there
+ * already, or of one that is still to be made.
+ */
+export function ownPixelsId(layer: string, step?: string): string {
+  return [`${layer}${MARK}${OWN_PIXELS}`, ...(step ? [step] : [])].join(MARK);
 }
 
 /** A layer by itself, for what is brushed in its own pixels whatever mask it has; undefined for any other holder. */
 export function ownPixelsHolder(layer: Layer, holder: string): Layer | undefined {
-  if (stepIdOf(holder) !== OWN_PIXELS) return undefined;
-  return { ...layer, id: holder, maskUse: null, edge: {} };
+  const [own, of] = stepIdOf(holder)?.split(MARK) ?? [];
+  if (own !== OWN_PIXELS) return undefined;
+  const lies = layer.steps.find(({ id }) => id === of)?.brushed?.lies;
+  // What says how the painted pixels lie is no mask, but is asked for in the same way.
+  const maskUse = lies ? { mask: holder, linked: true, turnedRound: false, lies } : null;
+  return { ...layer, id: holder, maskUse, edge: {} };
 }
 
 /**

@@ -32,6 +32,12 @@ export class SourceDto {
   @ApiProperty() bytes!: number;
   @ApiProperty({ nullable: true, type: String, description: 'ISO 8601, from EXIF' })
   takenAt!: string | null;
+  @ApiProperty({
+    nullable: true,
+    type: Number,
+    description: 'Exposure value at ISO 100, from EXIF',
+  })
+  exposure!: number | null;
   @ApiProperty() addedAt!: string;
   @ApiProperty() title!: string;
   @ApiProperty({ description: 'Who is to be credited' }) credit!: string;

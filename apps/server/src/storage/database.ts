@@ -16,6 +16,7 @@ import { InitialTables } from './migrations/initial-tables';
 import { Library } from './migrations/library';
 import { Recipes } from './migrations/recipes';
 import { ShelfOrder } from './migrations/shelf-order';
+import { SourceExposure } from './migrations/source-exposure';
 import { Versions } from './migrations/versions';
 
 /** Opens the database in the data folder, brought up to date, in write-ahead mode. */
@@ -43,6 +44,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '004-library', class: Library },
         { name: '005-deliveries', class: Deliveries },
         { name: '006-recipes', class: Recipes },
+        { name: '007-source-exposure', class: SourceExposure },
       ],
       snapshot: false,
     },

@@ -41,8 +41,9 @@ export const useBrackets = create<Brackets>((set, get) => ({
       likely.map((each) => bringLevels([each], levelCount(each.width, each.height) - 1)),
     );
     try {
-      const asked = likely.map(({ hash, width, height, takenAt }) => ({
-        ...{ id: hash, width, height, takenAt, level: levelCount(width, height) - 1 },
+      const asked = likely.map(({ hash, width, height, takenAt, exposure }) => ({
+        ...{ id: hash, width, height, takenAt, exposure },
+        level: levelCount(width, height) - 1,
       }));
       const options = { ...pickSeat(), signal };
       const found = await pageEngine().run('find-brackets', { sources: asked }, options);

@@ -13,6 +13,8 @@ export interface Source {
   readonly profile: string;
   readonly bytes: number;
   readonly takenAt: string | null;
+  /** Exposure value at ISO 100; one more lets in half as much light. */
+  readonly exposure: number | null;
   readonly addedAt: string;
   readonly title: string;
   readonly credit: string;

@@ -75,6 +75,7 @@ export function SourceFacts() {
           {fact('Bits', `${source.bits} per channel${source.channels === 4 ? ', with alpha' : ''}`)}
           {fact('Size', bytesInWords(source.bytes))}
           {fact('Taken', dateInWords(source.takenAt))}
+          {source.exposure !== null && fact('Exposure', `EV ${source.exposure.toFixed(1)}`)}
           {fact('Brought in', dateInWords(source.addedAt))}
           {source.origin !== '' && fact('Came from', source.origin)}
         </dl>

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { SourceLevel } from '../pixels/source-level';
 import { alignFrames, alignPyramids, type FrameMove, moveCorners, UNMOVED } from './align-frames';
 import { alignPerspective } from './align-perspective';
+import { findBrackets } from './find-brackets';
 import { findGhosts, markedShare } from './find-ghosts';
 import { clippedShare, type FramePixels, movedPixels, stopsBetween } from './frame-light';
 import { fuseAligned } from './fuse-aligned';
@@ -128,6 +129,31 @@ describe('aligning frames', () => {
     }
     expect(count / first.inside.length).toBeGreaterThan(0.9);
     expect((255 * off) / count).toBeLessThan(2);
+  });
+});
+
+describe('brackets', () => {
+  const size = { width: WIDTH, height: HEIGHT };
+  const taken = (id: string, stops: number, exposure: number | null, takenAt: string | null) => ({
+    ...{ id, ...size, takenAt, exposure, picture: shot(UNMOVED, stops) },
+  });
+
+  it('are frames of one scene at different exposures, the darkest first', () => {
+    const found = findBrackets([taken('light', 1, 9, null), taken('dark', -1, 11, null)]);
+    expect(found.map(({ ids }) => ids)).toEqual([['dark', 'light']]);
+    expect(found[0]?.stops[1]).toBeCloseTo(2, 1);
+  });
+
+  it('are none where the camera told of one exposure, or of another hour', () => {
+    expect(findBrackets([taken('a', 0, 10, null), taken('b', 1, 10, null)])).toEqual([]);
+    const [noon, one] = ['2026-05-01T12:00:00', '2026-05-01T13:00:00'];
+    expect(findBrackets([taken('a', 0, null, noon), taken('b', 1, null, one)])).toEqual([]);
+  });
+
+  it('go by what the camera told where no place is well exposed in both', () => {
+    const found = findBrackets([taken('dark', -4, 14, null), taken('light', 3, 7, null)]);
+    expect(found.map(({ ids }) => ids)).toEqual([['dark', 'light']]);
+    expect(found[0]?.stops[1]).toBe(7);
   });
 });
 

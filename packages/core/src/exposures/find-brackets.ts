@@ -10,6 +10,8 @@ export interface BracketCandidate {
   readonly height: number;
   /** When it was taken, as ISO 8601, if that is known. */
   readonly takenAt: string | null;
+  /** Exposure value at ISO 100, if that is known; one more lets in half as much light. */
+  readonly exposure: number | null;
   /** A small picture of it. */
   readonly picture: SourceLevel;
 }
@@ -42,16 +44,26 @@ function takenTogether(a: BracketCandidate, b: BracketCandidate): boolean {
   return Math.abs(Date.parse(a.takenAt) - Date.parse(b.takenAt)) <= WITHIN * 1000;
 }
 
+/** By how many stops the second is lighter, as the camera told; null when it did not. */
+function stopsTold(a: BracketCandidate, b: BracketCandidate): number | null {
+  return a.exposure === null || b.exposure === null ? null : a.exposure - b.exposure;
+}
+
 /** By how many stops the second is lighter, if both show the same scene; null if they do not. */
 function stopsApart(a: Seen, b: Seen): number | null {
   if (a.width !== b.width || a.height !== b.height || !takenTogether(a, b)) return null;
+  const told = stopsTold(a, b);
+  // Alike exposures that look otherwise are two scenes, or two lights.
+  if (told !== null && Math.abs(told) < LEAST_STOPS) return null;
   if (agreementOf(a.pyramid, b.pyramid, null) < LIKELY) return null;
   const move = alignPyramids(a.pyramid, b.pyramid);
   if (agreementOf(a.pyramid, b.pyramid, move) < SAME) return null;
-  return stopsBetween(
+  const seen = stopsBetween(
     movedPixels(a.picture, moveCorners(UNMOVED, a.picture)),
     movedPixels(b.picture, moveCorners(move, b.picture)),
   );
+  // Far exposures may have no place that is well exposed in both.
+  return seen ?? told;
 }
 
 /** Those among photographs that are brackets: of one size, one time and one scene, at different exposures. */

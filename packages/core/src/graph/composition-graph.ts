@@ -449,7 +449,7 @@ export class CompositionGraph {
     const mask = this.maskOf(stepHolder(layer, step), behind);
     const by = definitionOf(step.kind).brushed;
     if (!by || !step.brushed) return [{ step, mask }];
-    const holder = ownPixelsHolder(layer, ownPixelsId(layer.id)) ?? layer;
+    const holder = ownPixelsHolder(layer, ownPixelsId(layer.id, step.id)) ?? layer;
     const tiles = this.tilesOf(step.brushed, holder);
     const within = (way: BrushedWay) => {
       const where = new BrushedNode(tiles, way);

@@ -17,6 +17,6 @@ export const brushStep: Operation<{
   change(draft, { layer, step, tiles }) {
     const found = unlockedStep(draft, layer, step);
     const { strokes = 0, tiles: before = {} } = found.brushed ?? {};
-    found.brushed = { strokes: strokes + 1, tiles: { ...before, ...tiles } };
+    found.brushed = { ...found.brushed, strokes: strokes + 1, tiles: { ...before, ...tiles } };
   },
 };

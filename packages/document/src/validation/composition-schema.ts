@@ -211,6 +211,10 @@ export class BrushedSchema {
   @IsTileMap() tiles!: Record<string, string>;
 }
 
+class BrushedStepSchema extends BrushedSchema {
+  @IsOptional() @IsMatrix() lies?: Matrix;
+}
+
 export class PushedSchema extends BrushedSchema {
   @InRange(RANGES.pushReach) reach!: number;
   @IsOptional() @InRange(RANGES.share) amount?: number;
@@ -297,7 +301,7 @@ export class StepSchema {
   @InRange(RANGES.share) amount!: number;
   @IsIn(BLEND_MODES) blending!: BlendMode;
   @IsOptional() @ValidateNested() @Type(() => MaskUseSchema) maskUse!: MaskUseSchema | null;
-  @IsOptional() @ValidateNested() @Type(() => BrushedSchema) brushed?: BrushedSchema | null;
+  @IsOptional() @ValidateNested() @Type(() => BrushedStepSchema) brushed?: BrushedStepSchema | null;
 }
 
 export class LayerSchema {

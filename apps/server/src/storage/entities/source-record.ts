@@ -23,6 +23,8 @@ export class SourceRecord {
   profile!: string;
   bytes!: number;
   takenAt!: string | null;
+  /** Exposure value at ISO 100; one more lets in half as much light. */
+  exposure!: number | null;
   addedAt!: string;
   title!: string;
   credit!: string;
@@ -52,6 +54,7 @@ export const SourceSchema = new EntitySchema<SourceRecord>({
     profile: { type: 'string' },
     bytes: { type: 'number' },
     takenAt: { type: 'string', nullable: true },
+    exposure: { type: 'double', nullable: true },
     addedAt: { type: 'string' },
     title: { type: 'string' },
     credit: { type: 'string' },

@@ -1,4 +1,13 @@
-import { addSteps, brushStep, type Layer, newId, perform, type Step } from '@diplex/document';
+import {
+  addSteps,
+  brushStep,
+  hasExtent,
+  type Layer,
+  newId,
+  newMaskLies,
+  perform,
+  type Step,
+} from '@diplex/document';
 import { definitionOf, newStep } from '@diplex/steps';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
@@ -26,8 +35,12 @@ export function stepGoal(layer: Layer, kind: string, way: string): StrokeGoal {
     };
   }
   const id = newId();
+  // What is painted on a group or a glass goes where that goes, however its pixels are counted.
+  const lies = hasExtent(layer)
+    ? {}
+    : { lies: newMaskLies(useComposition.getState().composition, layer) };
   const steps = (tiles: Tiles) => [
-    { ...newStep(definitionOf(kind)), id, brushed: { strokes: 1, tiles } },
+    { ...newStep(definitionOf(kind)), id, brushed: { strokes: 1, tiles, ...lies } },
   ];
   return {
     tiles: {},

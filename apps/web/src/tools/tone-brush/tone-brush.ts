@@ -7,16 +7,17 @@ import type { MaskInHand } from '../../bench/mask-in-hand';
 import { RunningStroke } from '../strokes/running-stroke';
 import { StrokeTool } from '../strokes/stroke-tool';
 import { type ToneWay, useToneBrush } from './settings';
-import { stepGoal } from './step-goal';
+import { brushedStep, stepGoal } from './step-goal';
 
 /** What strokes lay down: 1 for what the step does, 0 for its opposite; a half takes away either. */
 const RESTORES = 0.5;
 
-/** The layer in hand, to be painted in its own pixels. */
-function target(): MaskInHand | null {
+/** The layer in hand, to be painted in its own pixels, or in those that its step of a kind was painted in. */
+function target(kind: string): MaskInHand | null {
   const { composition } = useComposition.getState();
   const layer = layerById(composition, useHand.getState().layer ?? '');
-  const holder = layer && ownPixelsHolder(layer, ownPixelsId(layer.id));
+  const holder =
+    layer && ownPixelsHolder(layer, ownPixelsId(layer.id, brushedStep(layer, kind)?.id));
   if (!holder) return null;
   return {
     ...{ layer: holder, mask: undefined, part: undefined },
@@ -48,7 +49,7 @@ export function saidOf(kind: string, value: number): string {
 export function toneBrushTool(kind: string): StrokeTool {
   const by = brushedBy(kind);
   return new StrokeTool({
-    target,
+    target: () => target(kind),
     brush(): Brush {
       const { brush, way } = useToneBrush.getState();
       return { ...brush, value: laidBy(by, way) };
@@ -56,7 +57,7 @@ export function toneBrushTool(kind: string): StrokeTool {
     opposite: (brush) => ({ ...brush, value: brush.value === 1 ? laidBy(by, 'undoes') : 1 }),
     smoothing: () => useToneBrush.getState().smoothing,
     open(brush) {
-      const on = target();
+      const on = target(kind);
       const { composition } = useComposition.getState();
       const layer = layerById(composition, useHand.getState().layer ?? '');
       if (!on || !layer) return null;
