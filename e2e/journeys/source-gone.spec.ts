@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { BenchPage, newOf } from '../support/bench';
-import { journeyData } from '../support/start-servers';
+import { journeyData } from '../support/start-server';
 
 const create = { width: 640, height: 480, channels: 3, background: '#7a3b2e' } as const;
 

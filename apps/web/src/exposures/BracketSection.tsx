@@ -32,13 +32,13 @@ function BracketRow({ bracket }: { readonly bracket: FoundBracket }) {
         ))}
       </ul>
       <Choice
-        label="Aligned by"
+        label="How they are aligned"
         value={free}
         options={[
-          { value: 'shift, turn and scale', words: 'shift and turn' },
+          { value: 'shift, turn and scale', words: 'by shift and turn' },
           {
             value: 'perspective',
-            words: 'perspective',
+            words: 'in perspective',
             hint: 'For a camera that was tilted between exposures',
           },
         ]}
