@@ -80,9 +80,11 @@ export async function* alignRows(): AsyncGenerator<Row> {
   const first = levelOf(cut(whole), LEVEL);
   for (const { move, stops } of TAKEN) {
     const frame = levelOf(taken(whole, move, stops), LEVEL);
-    let found: FrameMove = move;
+    const aligned = () => alignPyramids(lightnessPyramid(first), lightnessPyramid(frame));
+    // Once to warm up.
+    let found = aligned();
     const took = await milliseconds(() => {
-      found = alignPyramids(lightnessPyramid(first), lightnessPyramid(frame));
+      found = aligned();
     });
     const by = 2 ** LEVEL;
     const off = Math.hypot(found.dx * by - move.dx, found.dy * by - move.dy);

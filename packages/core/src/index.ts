@@ -134,9 +134,10 @@ export { coverageOnGrid, holderCoverage, layerAlpha } from './render/coverage-on
 export { layerCoverage, layerMask, layerPicture } from './render/layer-pixels';
 export { layersAt, layersAtNeeds } from './render/layers-at';
 export { meanColour } from './render/mean-colour';
+export { pieceSize, rowsAtOnce } from './render/piece-size';
 export { neededPixels, renderComposition } from './render/render-composition';
 export { renderView } from './render/render-view';
-export { rowsAtOnce } from './render/rows-at-once';
+
 export {
   type BinCounts,
   type CountName,

@@ -4,6 +4,7 @@ import {
   layersAt,
   meanColour,
   type PixelReader,
+  pieceSize,
   renderComposition,
   renderView,
   sceneHorizon,
@@ -83,16 +84,17 @@ export const meanColourJob: JobHandler<'mean-colour'> = (ask, { pixels }) =>
     return { answer: layer ? meanColour(composition, layer, pixels) : null };
   });
 
-/** Pieces of this extent stay near the processor while one layer after the other is put on them. */
-const PIECE = { width: 512, height: 64 };
-
-function piecesOf({ x, y, width, height }: Rect): Rect[] {
+/** A region in pieces of an extent, the last ones smaller. */
+function cutInto(
+  { width: across, height: down }: { readonly width: number; readonly height: number },
+  { x, y, width, height }: Rect,
+): Rect[] {
   const pieces: Rect[] = [];
-  for (let top = 0; top < height; top += PIECE.height) {
-    for (let left = 0; left < width; left += PIECE.width) {
+  for (let top = 0; top < height; top += down) {
+    for (let left = 0; left < width; left += across) {
       const extent = {
-        width: Math.min(PIECE.width, width - left),
-        height: Math.min(PIECE.height, height - top),
+        width: Math.min(across, width - left),
+        height: Math.min(down, height - top),
       };
       pieces.push({ x: x + left, y: y + top, ...extent });
     }
@@ -105,7 +107,8 @@ export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped 
     const composition = pixels.composition(ask.composition);
     const rows = adopt(ask.into);
     const { reader, lacking } = watched(pixels);
-    for (const piece of piecesOf(ask.region)) {
+    const size = pieceSize(composition, ask.region, ask.scale);
+    for (const piece of cutInto(size, ask.region)) {
       inScratch(() => {
         const { data } = renderComposition(composition, piece, ask.scale, reader, { stopped });
         const line = piece.width * 4;
