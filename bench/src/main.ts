@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
 import { benchExposures } from './exposures';
+import { linearRows } from './flatten';
 import { interactiveRows } from './interactive';
 import { benchLines } from './lines';
 import { benchMatch } from './match';
@@ -13,6 +14,7 @@ import { warpRows } from './warps';
 /** The parts of the bench, by the name that runs them alone. */
 const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   speed: speedRows,
+  linear: linearRows,
   interactive: interactiveRows,
   memory: memoryRows,
   warps: warpRows,

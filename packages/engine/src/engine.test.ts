@@ -86,7 +86,7 @@ describe('Engine', () => {
     const photo = laidOut(empty, [plainLayer('p', 'Photo', content, middle)]);
     change(4, 1, difference(empty, photo));
     expect((await engine.run('render-view', { ...ask, composition: 4 })).standsIn).toBe(true);
-    const rows = { composition: 4, region, scale: 1, into: new Uint8Array(16) };
+    const rows = { composition: 4, region, scale: 1, piece: size, into: new Uint8Array(16) };
     const refused = { ...rows, missing: 'refused' as const };
     const without = { ...rows, missing: 'left out' as const };
     await expect(engine.run('render-rows', without)).resolves.toMatchObject({ opaque: false });

@@ -58,8 +58,11 @@ interface Seat {
   readonly busy: Map<number, Job>;
 }
 
-/** Scratch memory of each worker. */
+/** Scratch memory of each worker when nothing else is asked for. */
 const SCRATCH = 48 * 2 ** 20;
+
+/** Scratch that drawing a pixel may take: a few images of four floats at once. */
+const SCRATCH_OF_PIXEL = 80;
 
 /** Memory in which each worker keeps what it drew. */
 const STORE = 112 * 2 ** 20;
@@ -78,11 +81,15 @@ export interface EngineSetup {
   readonly longLane?: boolean;
   /** Whether workers keep what they drew, for a picture that is worked on. */
   readonly keepsDrawn?: boolean;
+  /** Bytes of scratch memory of each worker. */
+  readonly scratch?: number;
 }
 
 /** Hands jobs to a set of workers: highest priority first, one at a time each. */
 export class Engine {
   readonly memory: PixelMemory;
+  /** Pixels of the largest thing that is to be drawn for one piece. */
+  readonly piecePixels: number;
   private readonly seats: Seat[];
   private readonly stops: Int32Array;
   private waiting: Job[] = [];
@@ -100,17 +107,18 @@ export class Engine {
   constructor(
     spawn: () => Port,
     private readonly views: number,
-    { kernels = null, longLane = false, keepsDrawn = false }: EngineSetup = {},
+    { kernels = null, longLane = false, keepsDrawn = false, scratch = SCRATCH }: EngineSetup = {},
   ) {
     const lanes: Lane[] = Array.from({ length: Math.max(1, views) }, () => 'view');
     if (longLane) lanes.push('long');
     this.apart = longLane;
+    this.piecePixels = Math.floor(scratch / SCRATCH_OF_PIXEL);
     this.memory = new PixelMemory(kernels);
     const cells = this.memory.bytes(lanes.length * 4).samples;
     this.stops = new Int32Array(cells.buffer, cells.byteOffset, lanes.length).fill(0);
     // All scratch is there before the first worker looks at the memory.
     const rooms = lanes.map((lane) => ({
-      scratch: kernels?.allocate(SCRATCH),
+      scratch: kernels?.allocate(scratch),
       store: lane === 'view' && keepsDrawn ? (kernels?.allocate(STORE) ?? null) : null,
     }));
     this.seats = lanes.map((lane, index) => {

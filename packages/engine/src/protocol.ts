@@ -170,6 +170,8 @@ export interface Jobs {
       composition: number;
       region: Rect;
       scale: number;
+      /** In which pieces it is drawn: see `pieceSize`. */
+      piece: Size;
       /** For region.width x region.height pixels. */
       into: Samples;
       /** Whether the job fails when pixels are missing, or does without them. */

@@ -1,4 +1,4 @@
-import { neededPixels, rowsAtOnce } from '@diplex/core';
+import { neededPixels, pieceSize, rowsAtOnce } from '@diplex/core';
 import { type Composition, holdersOf, isTiled, type Rect } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
@@ -115,7 +115,8 @@ export class Renderer implements OnApplicationShutdown {
     const { signal, onProgress, missing = 'refused' } = options;
     const key = this.told(composition);
     const whole = options.region ?? { x: 0, y: 0, ...this.extent(composition, options.scale) };
-    const rows = rowsAtOnce(composition, whole, options.scale, this.engine.size);
+    const piece = pieceSize(composition, whole, options.scale, this.engine.piecePixels);
+    const rows = rowsAtOnce(piece, whole, this.engine.size);
     const count = Math.ceil(whole.height / rows);
     const { memory } = this.engine;
     const band = (index: number) => {
@@ -123,7 +124,10 @@ export class Renderer implements OnApplicationShutdown {
       const region = { ...whole, y: whole.y + index * rows, height };
       const samples = whole.width * height * 4;
       const held = options.bits === 16 ? memory.words(samples) : memory.bytes(samples);
-      const ask = { composition: key, region, scale: options.scale, into: held.samples, missing };
+      const ask = {
+        ...{ composition: key, region, scale: options.scale, piece },
+        ...{ into: held.samples, missing },
+      };
       const needed = neededPixels(composition, region, options.scale);
       const drawn = this.pixels.using(needed, missing, () =>
         this.engine.run('render-rows', ask, { signal }),

@@ -10,6 +10,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import { pieceSize, rowsAtOnce } from './piece-size';
 
+const MOST = 600_000;
 const WHOLE = { x: 0, y: 0, width: 6000, height: 4000 };
 
 const MASK: Mask = { id: 'mask', name: 'Mask', startsFrom: 'full', feather: 3, parts: [] };
@@ -32,32 +33,32 @@ function layers(count: number, tintWidth = 0): Composition {
 
 describe('pieces in which a composition is drawn', () => {
   it('stay small where nothing looks beyond a pixel', () => {
-    expect(pieceSize(layers(8), WHOLE, 1)).toEqual({ width: 512, height: 64 });
+    expect(pieceSize(layers(8), WHOLE, 1, MOST)).toEqual({ width: 512, height: 64 });
   });
 
   it('are larger, the farther the layers look in all, and never too large for the memory', () => {
     const area = (composition: Composition) => {
-      const { width, height } = pieceSize(composition, WHOLE, 1);
+      const { width, height } = pieceSize(composition, WHOLE, 1, MOST);
       return width * height;
     };
     expect(area(layers(2, 6))).toBeGreaterThan(512 * 64);
     expect(area(layers(8, 6))).toBeGreaterThan(area(layers(2, 1)));
-    expect(area(layers(8, 150))).toBeLessThanOrEqual(600_000);
+    expect(area(layers(8, 150))).toBeLessThanOrEqual(MOST);
   });
 
   it('are no larger than what is drawn', () => {
     const deep = layers(8, 20);
     const small = { x: 5, y: 3, width: 40, height: 9 };
-    expect(pieceSize(deep, small, 1)).toEqual({ width: 40, height: 9 });
-    expect(rowsAtOnce(deep, small, 1, 2)).toBe(9);
+    expect(pieceSize(deep, small, 1, MOST)).toEqual({ width: 40, height: 9 });
   });
 });
 
 describe('rows that are handed to a thread at once', () => {
-  it('are as many as its pieces are high, and leave a band for every thread', () => {
-    expect(rowsAtOnce(layers(8), WHOLE, 1, 2)).toBe(67);
-    const deep = layers(8, 6);
-    expect(rowsAtOnce(deep, WHOLE, 1, 2)).toBe(pieceSize(deep, WHOLE, 1).height);
-    expect(rowsAtOnce(deep, { ...WHOLE, height: 600 }, 1, 4)).toBe(75);
+  it('are as many as the pieces are high, and leave a band for every thread', () => {
+    const size = (height: number) => ({ width: 512, height });
+    expect(rowsAtOnce(size(64), WHOLE, 2)).toBe(67);
+    expect(rowsAtOnce(size(512), WHOLE, 2)).toBe(512);
+    expect(rowsAtOnce(size(512), { ...WHOLE, height: 600 }, 4)).toBe(75);
+    expect(rowsAtOnce(size(9), { width: 40, height: 9 }, 2)).toBe(9);
   });
 });

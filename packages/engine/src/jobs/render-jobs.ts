@@ -4,13 +4,12 @@ import {
   layersAt,
   meanColour,
   type PixelReader,
-  pieceSize,
   renderComposition,
   renderView,
   sceneHorizon,
   viewPlan,
 } from '@diplex/core';
-import { layerById, type Rect } from '@diplex/document';
+import { layerById, type Rect, type Size } from '@diplex/document';
 import { adopt, encodePixels, inScratch, scratchFloats, scratchSamples } from '@diplex/kernels';
 import { allocateBytes } from '../shared-memory';
 import type { JobHandler } from './job-handler';
@@ -85,10 +84,7 @@ export const meanColourJob: JobHandler<'mean-colour'> = (ask, { pixels }) =>
   });
 
 /** A region in pieces of an extent, the last ones smaller. */
-function cutInto(
-  { width: across, height: down }: { readonly width: number; readonly height: number },
-  { x, y, width, height }: Rect,
-): Rect[] {
+function cutInto({ width: across, height: down }: Size, { x, y, width, height }: Rect): Rect[] {
   const pieces: Rect[] = [];
   for (let top = 0; top < height; top += down) {
     for (let left = 0; left < width; left += across) {
@@ -107,8 +103,7 @@ export const renderRowsJob: JobHandler<'render-rows'> = (ask, { pixels, stopped 
     const composition = pixels.composition(ask.composition);
     const rows = adopt(ask.into);
     const { reader, lacking } = watched(pixels);
-    const size = pieceSize(composition, ask.region, ask.scale);
-    for (const piece of cutInto(size, ask.region)) {
+    for (const piece of cutInto(ask.piece, ask.region)) {
       inScratch(() => {
         const { data } = renderComposition(composition, piece, ask.scale, reader, { stopped });
         const line = piece.width * 4;
