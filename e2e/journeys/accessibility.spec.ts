@@ -47,7 +47,6 @@ async function findings(page: Page): Promise<string[]> {
 }
 
 test('keeps WCAG 2.2 AA on the start page and at every stage, in both themes', async ({ page }) => {
-  test.setTimeout(180_000);
   await page.addInitScript(() => {
     const settings = JSON.stringify({ state: { theme: 'dim', sections: {} }, version: 0 });
     localStorage.setItem('diplex-settings', settings);

@@ -3,7 +3,6 @@ import { BenchPage, copyOf } from '../support/bench';
 import { expectAsFresh, lookAt } from '../support/same-as-fresh';
 
 test('a slider and a stroke are answered while hair is being solved', async ({ page }) => {
-  test.setTimeout(180_000);
   const bench = new BenchPage(page);
   const id = await copyOf(page, 'The Kettle Comet, poster A', 'Journey: while solving');
   await page.goto(`/c/${id}/cut`);

@@ -50,7 +50,6 @@ async function sample(bench: BenchPage, which: string, place: Place): Promise<vo
 const inWing = (x: number, y: number) => x > 360 && x < 520 && y > 130 && y < 400;
 
 test("the moth's wings before a strong colour, by Sheer", async ({ page }) => {
-  test.setTimeout(120_000);
   const bench = await photoToCut(page, 'Sheer wings', 'moth-gauze.jpg', MOTH);
   await bench.tool('Sweep');
   await bench.amount('Size', 60);

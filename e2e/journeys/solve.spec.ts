@@ -98,7 +98,6 @@ async function mark(bench: BenchPage, { mark: kind, size, through }: Marking): P
 
 test("the keeper's hair by five marks and one solve", async ({ page }) => {
   // Five cuts and two solves of three quarters of the picture.
-  test.setTimeout(240_000);
   const bench = await photoToCut(page, 'Hair solved', 'keeper-portrait.jpg', KEEPER);
   await bench.tool('Marks');
   for (const marking of MARKINGS) await mark(bench, marking);

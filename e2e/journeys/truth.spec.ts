@@ -40,7 +40,6 @@ for (const seed of [3, 17]) {
   test(`after any edits, undos, stages and zooms the screen is as a fresh page's (${seed})`, async ({
     page,
   }) => {
-    test.setTimeout(240_000);
     const bench = new BenchPage(page);
     const id = await copyOf(page, POSTER, `Journey: truth ${seed}`);
     await page.goto(`/c/${id}/cut`);

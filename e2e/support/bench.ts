@@ -21,7 +21,7 @@ export class BenchPage {
 
   /** Waits until nothing sharper is to come. */
   async settled(): Promise<void> {
-    await expect(this.picture).toHaveAttribute('data-settled', 'true', { timeout: 30_000 });
+    await expect(this.picture).toHaveAttribute('data-settled', 'true', { timeout: 60_000 });
   }
 
   async saved(): Promise<void> {
@@ -118,7 +118,7 @@ export class BenchPage {
 
   /** Waits until no long work is under way. */
   async jobsDone(): Promise<void> {
-    await expect(this.page.getByTestId('job-line')).toHaveCount(0, { timeout: 60_000 });
+    await expect(this.page.getByTestId('job-line')).toHaveCount(0, { timeout: 120_000 });
   }
 
   parts(): Locator {
