@@ -450,6 +450,8 @@ export interface Layer {
   readonly name: string;
   readonly shown: boolean;
   readonly locked: boolean;
+  /** Whether it keeps its place while all else of it may be changed. */
+  readonly placeLocked?: boolean;
   /** Layers with the same name here move together; it moves alone when null or left out. */
   readonly link?: string | null;
   readonly content: Content;

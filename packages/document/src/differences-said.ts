@@ -24,6 +24,10 @@ const PARTS: readonly {
   { of: ['blending'], says: (a, b) => `blending ${a.blending} to ${b.blending}` },
   { of: ['byTone'], says: () => 'by which tones it shows' },
   { of: ['locked'], says: (_, { locked }) => (locked ? 'locked' : 'unlocked') },
+  {
+    of: ['placeLocked'],
+    says: (_, { placeLocked }) => (placeLocked ? 'kept in its place' : 'free to be moved'),
+  },
 ];
 
 /** What differs between two chains: steps that came and went, that changed, and their order. */

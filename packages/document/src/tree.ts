@@ -77,6 +77,11 @@ export function lockedBy(composition: Composition, layer: Layer): Layer | undefi
   return groupsAround(composition, layer.id).find((group) => group.locked);
 }
 
+/** What keeps a layer where it is: what keeps it from being changed at all, or itself when its place is locked. */
+export function placeLockedBy(composition: Composition, layer: Layer): Layer | undefined {
+  return lockedBy(composition, layer) ?? (layer.placeLocked ? layer : undefined);
+}
+
 /** Of these layers, those that are in none of the others, far to near. */
 export function outermost(composition: Composition, ids: readonly string[]): string[] {
   const chosen = new Set(ids);

@@ -1,4 +1,4 @@
-import { lockLayer, showLayer } from '@diplex/document';
+import { lockLayer, lockPlace, showLayer } from '@diplex/document';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
@@ -455,6 +455,16 @@ const LAYER_ACTIONS: readonly Action[] = [
       if (!layer) return;
       const args = { layer: layer.id, locked: !layer.locked };
       useComposition.getState().perform(lockLayer, args);
+    },
+  },
+  {
+    ...{ id: 'lock-place', words: 'Lock or unlock the place of the layer', group: 'Layers' },
+    able: hasLayer,
+    run() {
+      const layer = layerInHand();
+      if (!layer) return;
+      const args = { layer: layer.id, locked: !layer.placeLocked };
+      useComposition.getState().perform(lockPlace, args);
     },
   },
   {

@@ -4,12 +4,14 @@ import {
   groupOf,
   type Layer,
   lockedBy,
+  lockPlace,
   type Placement,
+  placeLockedBy,
   pointOf,
   RANGES,
   setPlacement,
 } from '@diplex/document';
-import { IconLock, IconLockOpen } from '@tabler/icons-react';
+import { IconLock, IconLockOpen, IconPin, IconPinned } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
@@ -26,7 +28,7 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
   const { perform, tryOut } = useComposition.getState();
   const { placement } = layer;
   const scene = useComposition((state) => state.preview ?? state.composition);
-  const locked = lockedBy(scene, layer) !== undefined;
+  const locked = placeLockedBy(scene, layer) !== undefined;
   const inGroup = groupOf(scene, layer.id) !== undefined;
   const { reference, sizeIn, set } = usePlacing();
   const point = pointOf(scene, layer, reference);
@@ -121,6 +123,14 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
             { value: 'pixels', words: 'px', means: 'px: size in pixels' },
           ]}
           onChoose={(value) => set({ sizeIn: value })}
+        />
+        <IconButton
+          small
+          icon={layer.placeLocked ? IconPinned : IconPin}
+          words={layer.placeLocked ? 'Unlock its place' : 'Lock its place; all else can be changed'}
+          pressed={layer.placeLocked ?? false}
+          disabled={lockedBy(scene, layer) !== undefined}
+          onPress={() => perform(lockPlace, { layer: layer.id, locked: !layer.placeLocked })}
         />
       </div>
     </Section>

@@ -1,4 +1,11 @@
-import { isWarped, type Layer, layFlat, layIntoPlane, lockedBy, setWarp } from '@diplex/document';
+import {
+  isWarped,
+  type Layer,
+  layFlat,
+  layIntoPlane,
+  placeLockedBy,
+  setWarp,
+} from '@diplex/document';
 import { useComposition } from '../bench/composition-store';
 import { Section } from '../controls/Inspector';
 import { Pick } from '../controls/Pick';
@@ -10,7 +17,7 @@ export function WarpRows({ layer }: { readonly layer: Layer }) {
   const scene = useComposition((state) => state.preview ?? state.composition);
   const { perform } = useComposition.getState();
   const planes = Object.values(scene.planes ?? {});
-  const locked = lockedBy(scene, layer) !== undefined;
+  const locked = placeLockedBy(scene, layer) !== undefined;
   const flat = Boolean(layer.laidFlat);
   const own = Boolean(layer.warp || layer.plane);
   return (

@@ -22,6 +22,7 @@ export * from './lay-part';
 export * from './link-layers';
 export * from './link-mask';
 export * from './lock-layer';
+export * from './lock-place';
 export * from './move-layers';
 export * from './move-step';
 export {

@@ -1,4 +1,4 @@
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { layerName, movableLayer, type Operation, OperationRefused } from './operation';
 
 /** Lays a layer into a plane of the scene, or takes it out of the one that it lies in. */
 export const layIntoPlane: Operation<{ layer: string; plane: string | null }> = {
@@ -10,7 +10,7 @@ export const layIntoPlane: Operation<{ layer: string; plane: string | null }> = 
       : `Took ${layerName(before, layer)} out of its plane`;
   },
   change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
+    const layer = movableLayer(draft, args.layer);
     if (args.plane && !draft.planes?.[args.plane]) {
       throw new OperationRefused('That plane is no longer in the composition.');
     }

@@ -116,6 +116,15 @@ export function unlockedLayer(draft: CompositionDraft, id: string): Draft<Layer>
   return layer;
 }
 
+/** The layer, if its place may be changed. */
+export function movableLayer(draft: CompositionDraft, id: string): Draft<Layer> {
+  const layer = unlockedLayer(draft, id);
+  if (layer.placeLocked) {
+    throw new OperationRefused(`The place of ${layer.name} is locked. Unlock it to move it.`);
+  }
+  return layer;
+}
+
 /** What has a mask and may be changed: a layer, or a step of one. */
 export interface DraftHolder {
   readonly layer: Draft<Layer>;

@@ -4,6 +4,7 @@ import schema6 from '../../examples/schema-6.json';
 import {
   type Composition,
   contentBounds,
+  type Layer,
   layerById,
   layerMatrix,
   type Mask,
@@ -53,6 +54,7 @@ describe('every operation', () => {
     [operations.renameLayer, { ...keeper, name: 'Pim' }, 'Renamed Keeper to Pim'],
     [operations.showLayer, { ...keeper, shown: false }, 'Hid Keeper'],
     [operations.lockLayer, { ...wall, locked: false }, 'Unlocked Harbour wall'],
+    [operations.lockPlace, { ...keeper, locked: true }, 'Locked the place of Keeper'],
     [operations.setOpacity, { ...keeper, opacity: 0.25 }, 'Opacity of Keeper to 25 %'],
     [
       operations.setByTone,
@@ -402,6 +404,26 @@ describe('operations that cannot be', () => {
       expect(example).toEqual(validateComposition(schema5));
     },
   );
+
+  it('keep a layer whose place is locked where it is, and change all else of it', () => {
+    const kept = perform(example, operations.lockPlace, { ...keeper, locked: true }).composition;
+    const placement = { ...(kept.layers.keeper as Layer).placement, x: 3 };
+    const warp = { box: { x: 0, y: 0, width: 10, height: 10 }, corners: null };
+    for (const moved of [
+      () => perform(kept, operations.setPlacement, { ...keeper, placement }),
+      () => perform(kept, operations.setWarp, { ...keeper, warp }),
+      () => perform(kept, operations.layIntoPlane, { ...keeper, plane: null }),
+    ]) {
+      expect(moved).toThrow('The place of Keeper is locked. Unlock it to move it.');
+    }
+    const fainter = perform(kept, operations.setOpacity, { ...keeper, opacity: 0.5 }).composition;
+    expect(fainter.layers.keeper?.opacity).toBe(0.5);
+    const free = perform(fainter, operations.lockPlace, { ...keeper, locked: false }).composition;
+    const moved = perform(free, operations.setPlacement, { ...keeper, placement }).composition;
+    expect(moved.layers.keeper?.placement.x).toBe(3);
+    const twice = perform(kept, operations.duplicateLayer, { ...keeper, copy: 'k2' }).composition;
+    expect(twice.layers.k2?.placeLocked).toBe(false);
+  });
 
   it('protect the mask of a locked layer', () => {
     const locked = perform(example, operations.lockLayer, { ...keeper, locked: true }).composition;

@@ -1,5 +1,5 @@
 import type { Placement } from '../geometry/placement';
-import { layerName, type Operation, unlockedLayer } from './operation';
+import { layerName, movableLayer, type Operation } from './operation';
 
 /** What the step is called in the history: the most telling of the parts that changed. */
 function verb(before: Placement | undefined, after: Placement): string {
@@ -20,7 +20,7 @@ export const setPlacement: Operation<{ layer: string; placement: Placement }> = 
     return `${verb(was, placement)} ${layerName(before, layer)}`;
   },
   change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
+    const layer = movableLayer(draft, args.layer);
     Object.assign(layer.placement, args.placement);
   },
 };

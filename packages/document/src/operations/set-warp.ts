@@ -2,7 +2,7 @@ import { castDraft } from 'mutative';
 import type { Warp } from '../composition';
 import { foldsOver, isPlain } from '../geometry/bend';
 import { isConvex } from '../geometry/projective';
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { layerName, movableLayer, type Operation, OperationRefused } from './operation';
 
 function verb(before: Warp | null | undefined, after: Warp | null): string {
   if (!after) return 'Straightened';
@@ -16,7 +16,7 @@ export const setWarp: Operation<{ layer: string; warp: Warp | null }> = {
   words: (before, { layer, warp }) =>
     `${verb(before.layers[layer]?.warp, warp)} ${layerName(before, layer)}`,
   change(draft, args) {
-    const layer = unlockedLayer(draft, args.layer);
+    const layer = movableLayer(draft, args.layer);
     const { warp } = args;
     if (warp?.corners && !isConvex(warp.corners)) {
       throw new OperationRefused(

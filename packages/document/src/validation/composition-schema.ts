@@ -309,6 +309,7 @@ export class LayerSchema {
   @IsName() name!: string;
   @IsBoolean() shown!: boolean;
   @IsBoolean() locked!: boolean;
+  @IsOptional() @IsBoolean() placeLocked?: boolean;
   @IsOptional() @IsIdentifier() link?: string | null;
   @IsObject()
   @ValidateNested()

@@ -1,4 +1,11 @@
-import { BendMap, bendShown, isGlass, layerById, lockedBy, type Point } from '@diplex/document';
+import {
+  BendMap,
+  bendShown,
+  isGlass,
+  layerById,
+  type Point,
+  placeLockedBy,
+} from '@diplex/document';
 import type Konva from 'konva';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
@@ -19,7 +26,7 @@ export function BendHandles() {
   // The grid of a layer that is not bent yet follows the settings.
   const { point, set } = useBending();
   const layer = layerById(shown, inHand ?? '');
-  if (!layer || isGlass(layer) || lockedBy(shown, layer)) return null;
+  if (!layer || isGlass(layer) || placeLockedBy(shown, layer)) return null;
   const bend = gridOf(layer);
   const map = new BendMap(bend);
   const onScreen = (p: Point) => ({ x: x + p.x * zoom, y: y + p.y * zoom });

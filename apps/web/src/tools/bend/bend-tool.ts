@@ -6,7 +6,6 @@ import {
   isGlass,
   type Layer,
   layerById,
-  lockedBy,
   type Point,
   setWarp,
 } from '@diplex/document';
@@ -14,6 +13,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { whyKept } from '../place/why-kept';
 import { useBending } from './settings';
 
 /** The layer in hand, if it can be bent; says why not otherwise. */
@@ -23,9 +23,9 @@ function layerToBend(): Layer | null {
   if (!layer) tellProblem('No layer is in hand. Choose a card in the depth strip first.');
   else if (isGlass(layer)) tellProblem(`${layer.name} is a glass: it has nothing to bend.`);
   else {
-    const lock = lockedBy(composition, layer);
-    if (!lock) return layer;
-    tellProblem(`${lock.name} is locked. Unlock it to bend ${layer.name}.`);
+    const kept = whyKept(composition, layer, 'bend');
+    if (!kept) return layer;
+    tellProblem(kept);
   }
   return null;
 }

@@ -8,11 +8,11 @@ import {
   type Layer,
   layerById,
   layerMatrix,
-  lockedBy,
   type Matrix,
   multiply,
   type Placement,
   placedSize,
+  placeLockedBy,
   placementOf,
   type Size,
   setPlacement,
@@ -78,7 +78,7 @@ export function PlacementHandles() {
   const handles = useRef<Konva.Transformer>(null);
   const corners = usePlacing((state) => state.corners);
   const scene = useComposition((state) => state.preview ?? state.composition);
-  const movable = layer && !isGlass(layer) && !lockedBy(scene, layer);
+  const movable = layer && !isGlass(layer) && !placeLockedBy(scene, layer);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the handles follow whatever moves the frame
   useEffect(() => {

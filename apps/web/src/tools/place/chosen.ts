@@ -1,4 +1,11 @@
-import { isGlass, type Layer, layerById, lockedBy, outermost, withLinked } from '@diplex/document';
+import {
+  isGlass,
+  type Layer,
+  layerById,
+  outermost,
+  placeLockedBy,
+  withLinked,
+} from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 
@@ -9,6 +16,6 @@ export function chosenToPlace(): Layer[] {
   if (!layer) return [];
   return outermost(composition, withLinked(composition, [layer, ...alsoChosen])).flatMap((id) => {
     const each = layerById(composition, id);
-    return each && !isGlass(each) && !lockedBy(composition, each) ? [each] : [];
+    return each && !isGlass(each) && !placeLockedBy(composition, each) ? [each] : [];
   });
 }

@@ -6,7 +6,6 @@ import {
   layerBounds,
   layerById,
   layersInDepth,
-  lockedBy,
   type Placement,
   type Point,
   perform,
@@ -27,6 +26,7 @@ import { chosenToPlace } from './chosen';
 import { pickLayerAt } from './pick-layer';
 import { usePlacing, useSnapLines } from './settings';
 import { snapTo } from './snapping';
+import { whyKept } from './why-kept';
 
 /** Things come to lie at lines that are so near, in window pixels. */
 const NEAR = 6;
@@ -64,8 +64,7 @@ function whyNotMoved(composition: Composition): string | null {
   const layer = layerById(composition, useHand.getState().layer ?? '');
   if (!layer) return 'No layer is in hand. Choose a card in the depth strip first.';
   if (isGlass(layer)) return `${layer.name} is a glass: it lies over all of the canvas.`;
-  const lock = lockedBy(composition, layer);
-  return lock ? `${lock.name} is locked. Unlock it to move ${layer.name}.` : null;
+  return whyKept(composition, layer, 'move');
 }
 
 /** Drags the layers that are chosen; with Shift only across or only down, with Alt without coming to lie at lines. */

@@ -5,8 +5,8 @@ import {
   isWarped,
   layerById,
   layerMatrix,
-  lockedBy,
   type Point,
+  placeLockedBy,
   setHorizon,
   setStance,
   stanceOf,
@@ -80,7 +80,8 @@ function StanceHandles() {
   const inHand = useHand((state) => state.layer);
   const { perform, tryOut } = useComposition.getState();
   const layer = layerById(scene, inHand ?? '');
-  if (!layer || isGlass(layer) || isWarped(scene, layer) || lockedBy(scene, layer)) return null;
+  if (!layer || isGlass(layer) || isWarped(scene, layer) || placeLockedBy(scene, layer))
+    return null;
   const onScreen = (p: Point): Point => ({ x: x + p.x * zoom, y: y + p.y * zoom });
   const shown = stanceShown(scene, layer);
   const [foot, eye] = [onScreen(shown.foot), onScreen(shown.eye)];

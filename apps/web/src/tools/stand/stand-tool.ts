@@ -4,7 +4,6 @@ import {
   isWarped,
   type Layer,
   layerById,
-  lockedBy,
   type Point,
   setHorizon,
   setPlacement,
@@ -15,6 +14,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { whyKept } from '../place/why-kept';
 import { useStanding } from './settings';
 
 /** The layer in hand, if it can be stood; says why not otherwise. */
@@ -26,9 +26,9 @@ export function layerToStand(): Layer | null {
   else if (isWarped(composition, layer)) {
     tellProblem(`${layer.name} is bent or lies in a plane. Lay it flat to stand it.`);
   } else {
-    const lock = lockedBy(composition, layer);
-    if (!lock) return layer;
-    tellProblem(`${lock.name} is locked. Unlock it to stand ${layer.name}.`);
+    const kept = whyKept(composition, layer, 'stand');
+    if (!kept) return layer;
+    tellProblem(kept);
   }
   return null;
 }
