@@ -125,7 +125,7 @@ test('finds every command in the palette, shows all keys, and changes the theme'
   await expect(page).toHaveURL(/gather$/);
   await page.getByTitle('Canvas size and mixing').click();
   await page.getByLabel('Width, px').fill('500');
-  await page.getByRole('button', { name: 'Set the size' }).click();
+  await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByTitle('Canvas size and mixing')).toHaveText('500 × 200');
   await page.keyboard.press('Control+z');
   await expect(page.getByTitle('Canvas size and mixing')).toHaveText('300 × 200');

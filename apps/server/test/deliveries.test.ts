@@ -135,6 +135,21 @@ describe('delivering', () => {
     },
   );
 
+  it('says in each kind of file how many pixels go to an inch, where that was said', async () => {
+    const silent = oneLayer(opaque);
+    const said = { ...silent, canvas: { ...silent.canvas, perInch: 254 } };
+    for (const format of ['png', 'jpeg', 'webp', 'tiff'] as const) {
+      const { id } = await server.compose(said);
+      const job = await server.deliver(id, 1, [{ contents: 'picture', format }]);
+      const file = await server.bytes(`deliveries/${job.delivery}/files/0`);
+      // A WebP has only its EXIF to say so.
+      const inch = ExifReader.load(file).XResolution?.description;
+      if (format === 'webp') expect(Number(inch)).toBe(254);
+      else expect((await sharp(file).metadata()).density, format).toBe(254);
+      expect(await sharp(file).stats(), format).toMatchObject({ isOpaque: true });
+    }
+  });
+
   it('refuses another revision than the saved one, and what a format does not have', async () => {
     const { id } = await server.compose(oneLayer(opaque));
     const ask = async (revision: number, file: object) => {

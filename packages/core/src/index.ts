@@ -149,6 +149,7 @@ export {
   readingOf,
   type StepPlace,
 } from './render/step-input';
+export { TOUCH_WAYS, type Touching, type TouchWay, wayToTouch } from './render/touching';
 export type { Colour, View } from './render/view';
 export { type FoundPatch, findPatches } from './retouch/find-patches';
 export { type SmoothPatch, type SmoothPlace, smoothNeeds, smoothOver } from './retouch/smooth-over';

@@ -24,6 +24,8 @@ export interface Canvas extends Size {
   readonly profile: 'srgb';
   /** Lightness of the surround, 0 (black) to 100 (white): L* of CIELAB. */
   readonly surround: number;
+  /** Pixels to an inch in print, as files say it; not said when left out. */
+  readonly perInch?: number;
 }
 
 /** How a layer uses a mask. */
@@ -153,6 +155,14 @@ export interface ShapeStroke {
   readonly width: number;
   readonly place: (typeof STROKE_PLACES)[number];
   readonly colour: FillColour;
+  /** Drawn in dashes; in one line when null or left out. */
+  readonly dashes?: StrokeDashes | null;
+}
+
+/** How a stroke is broken up, in pixels of the layer; spread so that they close evenly round every path. */
+export interface StrokeDashes {
+  readonly length: number;
+  readonly gap: number;
 }
 
 /** Shapes, each meeting those before it by its rule, filled and stroked; they count from the layer's own corner. */
@@ -403,7 +413,16 @@ export interface Pushed extends Brushed {
   readonly reach: number;
   /** How much of it is done, 0..1; all when left out. */
   readonly amount?: number;
+  /** What becomes of the border of a photograph: it goes along when null or left out. */
+  readonly edge?: PushEdge | null;
 }
+
+/**
+ * The border stays where it is, and what is drawn away from it leaves the colours that were there (`stop`), or what lies at
+ * the other side comes in (`wrap`).
+ */
+export const PUSH_EDGES = ['stop', 'wrap'] as const;
+export type PushEdge = (typeof PUSH_EDGES)[number];
 
 /** At which distance the lens is focused: layers have distances, from 0 (nearest) to 1 (farthest). */
 export interface PlaneOfFocus {

@@ -5,6 +5,7 @@ export * from './colours';
 export * from './composition';
 export * from './difference';
 export { differencesSaid } from './differences-said';
+export * from './fitting';
 export * from './geometry/bend';
 export * from './geometry/cast';
 export * from './geometry/lettering-outline';

@@ -34,6 +34,8 @@ export const RANGES = {
   skew: { least: -89, most: 89 },
   tilt: { least: -45, most: 45 },
   strokeWidth: { least: 0.1, most: 1000 },
+  /** Of a dash of a stroke, and of the gap between two. */
+  dash: { least: 0.5, most: 5000, track: [0.5, 200] },
   pushReach: { least: 0, most: 1000 },
   gridStep: { least: 2, most: 10_000, track: [8, 400] },
   /** Composition pixels to which a point grows that is out of focus. */
@@ -52,6 +54,8 @@ export const RANGES = {
   elevation: { least: -60, most: 90 },
   standHeight: { least: 1, most: 100_000 },
   wallAway: { least: 0, most: 5, track: [0, 1.5] },
+  /** Pixels to an inch. */
+  perInch: { least: 1, most: 10_000, track: [36, 1200] },
   /** L* of the surround. */
   surround: { least: 0, most: 100 },
 } as const satisfies Readonly<Record<string, Range>>;

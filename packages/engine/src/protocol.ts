@@ -27,6 +27,7 @@ import type {
   SourceTile,
   StrokePoint,
   TiledLevel,
+  TouchWay,
   View,
 } from '@diplex/core';
 import type {
@@ -308,6 +309,11 @@ export interface Jobs {
   'area-outline': {
     ask: { composition: number; region: Rect; scale: number };
     answer: readonly Float32Array[];
+  };
+  /** How far a layer has to be moved until it touches another, or the edge of the canvas: see `wayToTouch`. */
+  'way-to-touch': {
+    ask: { composition: number; layer: string; other: string | null; way: TouchWay };
+    answer: number | null;
   };
   /** What covers a coat's place with its surroundings: see `smoothOver`. */
   'smooth-over': {

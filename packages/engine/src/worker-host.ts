@@ -1,7 +1,7 @@
 import type { SmallCoverage } from '@diplex/core';
 import { floatsInBlock, startKernels } from '@diplex/kernels';
 import { readSourceJob, surveyAgreementJob } from './jobs/agreement-jobs';
-import { areaOutlineJob, layCoverageJob } from './jobs/area-jobs';
+import { areaOutlineJob, layCoverageJob, wayToTouchJob } from './jobs/area-jobs';
 import {
   alignFramesJob,
   findBracketsJob,
@@ -75,6 +75,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,
+  'way-to-touch': wayToTouchJob,
   'propose-horizon': proposeHorizonJob,
   'survey-agreement': surveyAgreementJob,
   'read-source': readSourceJob,

@@ -55,6 +55,8 @@ export interface FileMetadata {
   /** Where it was taken; left out unless it is wanted. */
   readonly place: string;
   readonly sources: readonly SourceCredit[];
+  /** Pixels to an inch in print; not said when left out. */
+  readonly perInch?: number;
 }
 
 /** Those who made the picture and what it is made of, each once. */

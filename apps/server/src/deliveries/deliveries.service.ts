@@ -110,6 +110,7 @@ export class DeliveriesService implements OnApplicationBootstrap {
       ...{ title: said.title ?? document.title, description: said.description ?? '' },
       ...{ creator: said.creator ?? '', credit: said.credit ?? '', rights: said.rights ?? '' },
       ...{ place: said.place ?? '', sources: await this.sources.findMany(sourcesOf(document)) },
+      ...(document.canvas.perInch && { perInch: document.canvas.perInch }),
     };
     const versions = await this.versions.of(id);
     const { renderer, archives } = this;

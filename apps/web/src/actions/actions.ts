@@ -29,14 +29,14 @@ import { checkThings, hasChecked, stepThroughChecked } from '../tools/agree/chec
 import { areaOfAll, nudgeArea, putAreaAway, turnAreaRound } from '../tools/area-commands';
 import { checkEdgeInHand, hasStretches, stepThroughStretches } from '../tools/edge-check';
 import { copyLayer, hasCopiedLayer, pasteLayer } from '../tools/layer-clipboard';
+import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
 import {
   hasPoints,
   nudgePoint,
   pointInHand,
   removePoint,
   stepThroughPoints,
-} from '../tools/outline/outline-points';
-import { copyPart, hasCopiedPart, pastePart } from '../tools/part-clipboard';
+} from '../tools/points-in-hand';
 import { TOOLS } from '../tools/tools';
 import type { Action } from './action';
 import { DELIVER_TOOLS } from './deliver-tools';
@@ -86,6 +86,10 @@ const hasLayer = () => layerInHand() !== undefined;
 const nudgesInCut = () => useHand.getState().areaMoves || pointInHand();
 const nudgeInCut = (dx: number, dy: number) =>
   useHand.getState().areaMoves ? nudgeArea(dx, dy) : nudgePoint(dx, dy);
+/** At Arrange they move the point that the tool has in hand, or else the layer. */
+const nudgesInArrange = () => pointInHand() || canBePlaced();
+const nudgeInArrange = (dx: number, dy: number) =>
+  pointInHand() ? nudgePoint(dx, dy) : nudge(dx, dy);
 const hasMask = () => Boolean(layerInHand()?.maskUse);
 const hasArea = () => Boolean(useComposition.getState().composition.area);
 
@@ -297,12 +301,14 @@ const MASK_ACTIONS: readonly Action[] = [
     ...{ able: hasArea, run: turnAreaRound },
   },
   {
-    ...{ id: 'next-point', words: 'Take the next point of the outline in hand', group: 'Mask' },
-    ...{ stage: 'cut', keys: ['p'], able: hasPoints, run: () => stepThroughPoints(1) },
+    ...{ id: 'next-point', words: 'Take the next point of what is in hand', group: 'Mask' },
+    ...{ stage: ['cut', 'arrange'], keys: ['p'], able: hasPoints },
+    run: () => stepThroughPoints(1),
   },
   {
     ...{ id: 'previous-point', words: 'Take the point before in hand', group: 'Mask' },
-    ...{ stage: 'cut', keys: ['Shift+P'], able: hasPoints, run: () => stepThroughPoints(-1) },
+    ...{ stage: ['cut', 'arrange'], keys: ['Shift+P'], able: hasPoints },
+    run: () => stepThroughPoints(-1),
   },
   { id: 'remove-mask', words: 'Delete the mask', group: 'Mask', run: removeMaskInHand },
   {
@@ -331,11 +337,15 @@ const MASK_ACTIONS: readonly Action[] = [
     },
   },
   {
-    ...{ id: 'step-back-curve', words: 'Take the last point of a curve back', group: 'Tools' },
-    ...{ stage: 'arrange', keys: ['Backspace', 'Delete'] },
+    ...{
+      id: 'step-back-curve',
+      words: 'Take the last point of a curve back, or delete the one in hand',
+    },
+    ...{ group: 'Tools', stage: 'arrange', keys: ['Backspace', 'Delete'] },
     run() {
       const tool = toolInHand(useHand.getState());
-      if (tool) TOOLS[tool].tool.stepBack?.();
+      if (tool && TOOLS[tool].tool.stepBack?.()) return;
+      if (pointInHand()) removePoint();
     },
   },
 ];
@@ -513,7 +523,7 @@ const LAYER_ACTIONS: readonly Action[] = [
     ...{ id: 'fold', words: 'Fold or open the group', group: 'Layers', able: groupInHand },
     ...{ keys: ['Alt+KeyU'], run: foldInHand },
   },
-  ...nudges('arrange', { id: 'nudge', able: canBePlaced }, nudge),
+  ...nudges('arrange', { id: 'nudge', able: nudgesInArrange }, nudgeInArrange),
   ...nudges('cut', { id: 'nudge-in-cut', able: nudgesInCut }, nudgeInCut),
 ];
 

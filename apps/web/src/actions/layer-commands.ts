@@ -1,38 +1,33 @@
 import {
   addLayer,
-  aroundMatrix,
   changedPlacement,
   doesSomething,
   duplicateLayer,
+  type Fitting,
   groupLayers,
   groupOf,
-  hasExtent,
   isGroup,
   isShowing,
   type Layer,
-  layerBounds,
   layerById,
   layersInDepth,
   linkLayers,
   listAround,
-  middleOf,
   moveLayers,
-  multiply,
   newId,
   outermost,
   type PhotoLayer,
   type Placement,
   placedAt,
   placementAfter,
+  placementFitting,
   plainLayer,
   removeLayer,
   scaleToCanvas,
-  scaling,
   setPlacement,
   setWarp,
   showAgain,
   standAlone,
-  transform,
   translation,
   ungroupLayers,
 } from '@diplex/document';
@@ -149,39 +144,12 @@ export function placeNaturally(): void {
   });
 }
 
-/** Moves the middle of the layer in hand to that of the canvas. */
-export function centreOnCanvas(): void {
+/** Fits the layer in hand into the canvas, or into the plane that it lies in; fills that, or moves it to its middle. */
+export function fitInHand(way: Fitting): void {
   const layer = layerInHand();
   const { composition, perform } = useComposition.getState();
-  if (!layer) return;
-  const { width, height } = composition.canvas;
-  const middle = transform(aroundMatrix(composition, layer), middleOf(composition, layer));
-  const step = translation(width / 2 - middle.x, height / 2 - middle.y);
-  const placement = placementAfter(composition, layer, step);
-  perform(setPlacement, { layer: layer.id, placement });
-}
-
-/** Scales and moves the layer in hand so that it fits into the canvas, or fills it. */
-export function placeOnCanvas(way: 'fit' | 'fill'): void {
-  const layer = layerInHand();
-  const { composition, perform } = useComposition.getState();
-  if (!layer) return;
-  const { canvas } = composition;
-  const { placement } = layer;
-  if (hasExtent(layer) && !groupOf(composition, layer.id)) {
-    const scale = scaleToCanvas(way, layer.content.size, canvas, placement.turn);
-    return place(() => ({
-      ...{ x: canvas.width / 2, y: canvas.height / 2, scaleX: scale, scaleY: scale },
-    }));
-  }
-  const bounds = layerBounds(composition, layer);
-  if (bounds.width === 0) return;
-  const scale = scaleToCanvas(way, bounds, canvas, 0);
-  const from = translation(-bounds.x - bounds.width / 2, -bounds.y - bounds.height / 2);
-  const to = translation(canvas.width / 2, canvas.height / 2);
-  const step = multiply(to, multiply(scaling(scale, scale), from));
-  const args = { layer: layer.id, placement: placementAfter(composition, layer, step) };
-  perform(setPlacement, args);
+  const placement = layer && placementFitting(composition, layer, way);
+  if (layer && placement) perform(setPlacement, { layer: layer.id, placement });
 }
 
 /** Moves the layer in hand, and those that are chosen or linked with it. */

@@ -9,13 +9,7 @@ import {
   IconRotateClockwise2,
 } from '@tabler/icons-react';
 import type { Action } from './action';
-import {
-  centreOnCanvas,
-  layerInHand,
-  place,
-  placeNaturally,
-  placeOnCanvas,
-} from './layer-commands';
+import { fitInHand, layerInHand, place, placeNaturally } from './layer-commands';
 
 /** A glass lies over all of the canvas. */
 export function canBePlaced(): boolean {
@@ -36,15 +30,15 @@ export const PLACE_ACTIONS: readonly Action[] = [
   }),
   arrange({
     ...{ id: 'place-fit', words: 'Fit', icon: IconArrowAutofitContent },
-    run: () => placeOnCanvas('fit'),
+    run: () => fitInHand('fit'),
   }),
   arrange({
     ...{ id: 'place-fill', words: 'Fill', icon: IconArrowsMaximize },
-    run: () => placeOnCanvas('fill'),
+    run: () => fitInHand('fill'),
   }),
   arrange({
     ...{ id: 'place-centre', words: 'Centre', icon: IconFocusCentered },
-    run: centreOnCanvas,
+    run: () => fitInHand('centre'),
   }),
   arrange({
     ...{ id: 'mirror-across', words: 'Mirror', icon: IconFlipHorizontal },

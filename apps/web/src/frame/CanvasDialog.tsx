@@ -1,27 +1,68 @@
-import { type MixSpace, setCanvasSize, setMixIn } from '@diplex/document';
+import {
+  type MixSpace,
+  RANGES,
+  type Size,
+  setCanvasSize,
+  setMixIn,
+  setPerInch,
+} from '@diplex/document';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Choice } from '../controls/Choice';
 import { Dialog } from '../controls/Dialog';
 import { SizeFields } from '../controls/SizeFields';
 
-/** The size of the canvas and where coverage mixes. */
+/** What prints are usually made at. */
+const USUAL = 300;
+
+const CENTIMETRES = 2.54;
+
+/** How large so many pixels are in print. */
+function printed({ width, height }: Size, perInch: number): string {
+  const side = (pixels: number) => ((pixels / perInch) * CENTIMETRES).toFixed(1);
+  return `${side(width)} × ${side(height)} cm`;
+}
+
+/** The size of the canvas, its resolution in print, and where coverage mixes. */
 export function CanvasDialog({ onClose }: { readonly onClose: () => void }) {
   const { canvas, mixIn } = useComposition((state) => state.composition);
   const { perform } = useComposition.getState();
   const [size, setSize] = useState({ width: canvas.width, height: canvas.height });
+  const [perInch, setInch] = useState(canvas.perInch ?? USUAL);
+  const { least, most } = RANGES.perInch;
   return (
     <Dialog title="Canvas" onClose={onClose}>
       <form
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          if (perform(setCanvasSize, size)) onClose();
+          const resized = size.width !== canvas.width || size.height !== canvas.height;
+          if (resized && !perform(setCanvasSize, size)) return;
+          if (perInch !== canvas.perInch) perform(setPerInch, { perInch });
+          onClose();
         }}
       >
         <SizeFields size={size} onSize={setSize} />
         <p className="text-[12px] text-faint">
-          The canvas grows and shrinks about its centre. Layers stay where they are in the picture.
+          The canvas grows and shrinks about its centre. Layers stay where they are in the picture,
+          as large as they are; for a picture of more or fewer pixels choose its size in Deliver.
+        </p>
+        <label className="flex items-end gap-3 text-[12px] text-quiet">
+          <span className="grid gap-1">
+            Pixels to an inch
+            <input
+              type="number"
+              required
+              {...{ min: least, max: most, step: 'any' }}
+              value={perInch || ''}
+              onChange={(event) => setInch(Number(event.target.value))}
+              className="input input-sm w-28 bg-base-200"
+            />
+          </span>
+          <span className="pb-2">{perInch > 0 && `in print ${printed(size, perInch)}`}</span>
+        </label>
+        <p className="text-[12px] text-faint">
+          The resolution changes no pixel and no layer: files say it to printers.
         </p>
         <div className="flex items-center gap-3">
           <span>Edges mix</span>
@@ -36,7 +77,7 @@ export function CanvasDialog({ onClose }: { readonly onClose: () => void }) {
           />
         </div>
         <button type="submit" className="btn btn-primary btn-sm">
-          Set the size
+          Set it
         </button>
       </form>
     </Dialog>

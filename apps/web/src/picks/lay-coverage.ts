@@ -15,7 +15,7 @@ import { keepTiles } from './keep-tiles';
 import { inJob, pickSeat } from './run-pick';
 
 /** Brings all pixels that the coverage of a layer, or of the area, is drawn from. */
-function bringCoverage(viewed: string): Promise<() => void> {
+export function bringCoverage(viewed: string): Promise<() => void> {
   const { composition } = useComposition.getState();
   const { width, height } = composition.canvas;
   // All that a cut-out is made of, its own pixels too: the shape of a layer is that of its alpha.

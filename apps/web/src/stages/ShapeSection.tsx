@@ -13,6 +13,7 @@ import { IconButton } from '../controls/IconButton';
 import { Section } from '../controls/Inspector';
 import { Pick } from '../controls/Pick';
 import { StrokeRows } from '../controls/StrokeRows';
+import { chosenShape } from '../tools/shape/chosen-shape';
 import { useShaping } from '../tools/shape/settings';
 
 const KIND_WORDS: Readonly<Record<Shape['kind'], string>> = {
@@ -29,10 +30,10 @@ const FRAME = [
 
 /** The shapes of a layer: which there are, how they meet, their numbers, and their stroke. */
 export function ShapeSection({ layer }: { readonly layer: ShapeLayer }) {
-  const { shape: chosen, set } = useShaping();
+  const { set } = useShaping();
   const { perform, tryOut } = useComposition.getState();
   const { shapes, stroke } = layer.content;
-  const shape = shapes.find(({ id }) => id === chosen) ?? shapes.at(-1);
+  const shape = chosenShape(layer);
   const changed = (next: Shape) => ({
     layer: layer.id,
     change: { shapes: shapes.map((each) => (each.id === next.id ? next : each)) },

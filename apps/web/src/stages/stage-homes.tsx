@@ -31,6 +31,7 @@ import { PlacementRows } from './PlacementRows';
 import { PutBehindSection } from './PutBehindSection';
 import { ShapeSection } from './ShapeSection';
 import type { PanelProps, StageHome } from './stage-home';
+import { TouchSection } from './TouchSection';
 import { optionsAt, sectionAt, sentenceAt } from './tool-panels';
 import { WarpRows } from './WarpRows';
 import { WholeEdgeSection } from './WholeEdgeSection';
@@ -121,6 +122,7 @@ const arrange: StageHome = {
     ({ layer }) => layer && !isGlass(layer) && <PlacementRows layer={layer} />,
     ({ layer }) => layer && !isGlass(layer) && <WarpRows layer={layer} />,
     ({ layer }) => layer && !isGlass(layer) && <AlignSection />,
+    ({ layer }) => layer && !isGlass(layer) && <TouchSection key={layer.id} layer={layer} />,
     ({ layer }) => layer && <PutBehindSection layer={layer} />,
     ToneWindows,
     ({ layer }) => layer && !isGlass(layer) && <MaskEdge layer={layer} />,

@@ -19,14 +19,14 @@ import {
 import { boxTool } from './frame/frame-tool';
 import { addShapeOf, convertToPainted } from './lay-commands';
 import { copyLayer, hasCopiedLayer, pasteLayer } from './layer-clipboard';
+import { keeper, openKeeper, storage, told } from './page.test-support';
 import {
   hasPoints,
   nudgePoint,
   pointInHand,
   removePoint,
   stepThroughPoints,
-} from './outline/outline-points';
-import { keeper, openKeeper, storage, told } from './page.test-support';
+} from './points-in-hand';
 import { addTones } from './tones/tones-tool';
 
 const TILES = { '0,0': 'b'.repeat(64) };

@@ -39,6 +39,7 @@ import {
   PlaneMap,
   type Rect,
   type ShadowLayer,
+  type Size,
   type Step,
   scaling,
   shadowCast,
@@ -93,6 +94,7 @@ import { TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
 import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { PushNode } from './nodes/push-node';
+import { REPEATS, RepeatedNode } from './nodes/repeated-node';
 import { MirrorNode, ShadowNode } from './nodes/shadow-node';
 import { ShapesNode } from './nodes/shapes-node';
 import { SpeckleNode } from './nodes/speckle-node';
@@ -171,6 +173,20 @@ function laidTogether(
 /** Whether brushes pushed something along, and any of that is done. */
 function isPushed({ push }: Pick<Layer, 'push'>): boolean {
   return Boolean(push && (push.amount ?? 1) > 0 && Object.keys(push.tiles).length > 0);
+}
+
+/** Whether what is pushed over one side of a layer comes in on the other. */
+function wrapsRound(layer: Layer): boolean {
+  return isPushed(layer) && layer.push?.edge === 'wrap';
+}
+
+/** A picture beside itself on all sides. */
+function repeated(draw: (at: Matrix) => GraphNode, size: Size, matrix: Matrix): GraphNode {
+  const { width, height } = size;
+  const copies = REPEATS.map(([across, down]) =>
+    draw(multiply(matrix, translation(across * width, down * height))),
+  );
+  return new RepeatedNode(copies, size, matrix);
 }
 
 /** Whether a group's layers are put on what lies behind it one by one; a chain, or a push, needs them as one thing. */
@@ -537,7 +553,10 @@ export class CompositionGraph {
   private borderOf(layer: Layer): GraphNode | null {
     if (!hasExtent(layer)) return null;
     const flat = () => new BorderNode(layer.content.size, layerMatrix(this.composition, layer));
-    if (isPushed(layer)) return this.putUp(this.pushed(flat(), layer), layer, 'layer');
+    if (isPushed(layer)) {
+      const border = layer.push?.edge ? flat() : this.pushed(flat(), layer);
+      return this.putUp(border, layer, 'layer');
+    }
     if (isWarped(this.composition, layer)) {
       return new WarpedBorderNode(layer.content.size, layerMap(this.composition, layer));
     }
@@ -640,7 +659,10 @@ export class CompositionGraph {
     const { content } = layer;
     const { mixIn } = this.composition;
     const matrix = layerMatrix(this.composition, layer);
-    if (content.kind === 'photo') return new PhotoNode(content, matrix, mixIn);
+    if (content.kind === 'photo') {
+      const photo = (at: Matrix) => new PhotoNode(content, at, mixIn);
+      return wrapsRound(layer) ? repeated(photo, content.size, matrix) : photo(matrix);
+    }
     if (content.kind === 'fill') return new FillNode(content, matrix, mixIn);
     if (content.kind === 'lettering') return new LetteringNode(content, matrix, mixIn);
     return content.kind === 'shape' ? new ShapesNode(content, matrix, mixIn) : null;

@@ -6,6 +6,7 @@ import {
   laidOut,
   newComposition,
   PAINTED_TILE_SIZE,
+  type PushEdge,
   placedAt,
   plainLayer,
   type Taken,
@@ -189,6 +190,24 @@ describe('what is pushed', () => {
     const { data } = renderComposition(pushed, { x: 150, y: 30, width: 8, height: 1 }, 1, reader);
     expect(data[3]).toBeCloseTo(1, 3);
     expect(data[7 * 4 + 3]).toBe(0);
+  });
+
+  it('leaves the border where it is, with its own colours or with those of the other side', () => {
+    const withEdge = (edge: PushEdge) => ({
+      ...scene(),
+      layers: { photo: { ...base, push: { ...push, edge } } },
+    });
+    const row = { x: 140, y: 30, width: 20, height: 1 };
+    const [stays, wraps] = (['stop', 'wrap'] as const).map(
+      (edge) => renderComposition(withEdge(edge), row, 1, reader).data,
+    );
+    for (const data of [stays, wraps]) expect(data?.[19 * 4 + 3]).toBeCloseTo(1, 3);
+    const shown = (data: Float32Array | undefined, x: number) => 255 * (data?.[(x - 140) * 4] ?? 0);
+    // The last column goes on.
+    expect(shown(stays, 158)).toBeCloseTo(Math.floor(pixelAt(159.5, 30)), 1);
+    expect(shown(wraps, 150)).toBeCloseTo(Math.floor(pixelAt(158.5, 30)), 1);
+    // Eight pixels to the right of 157 lies the sixth column.
+    expect(shown(wraps, 157)).toBeCloseTo(Math.floor(pixelAt(5.5, 30)), 1);
   });
 
   it('is drawn from a smaller picture, and not more than fits, where it was carried very far and is seen from near', () => {

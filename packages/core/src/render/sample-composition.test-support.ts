@@ -261,6 +261,8 @@ const anyPush = fc.constantFrom<Layer['push']>(
   ...[undefined, undefined, null, undefined],
   { strokes: 1, tiles: { '0,0': SWIRL }, reach: 9 },
   { strokes: 2, tiles: { '0,0': SWIRL }, reach: 9, amount: 0.5 },
+  { strokes: 1, tiles: { '0,0': SWIRL }, reach: 9, edge: 'stop' as const },
+  { strokes: 1, tiles: { '0,0': SWIRL }, reach: 9, edge: 'wrap' as const },
 );
 
 const lying = {
@@ -293,6 +295,14 @@ const SHAPES: ShapeContent = {
     last: { r: 10, g: 60, b: 200, alpha: 0.6 },
   },
   stroke: { width: 3, place: 'middle', colour: { r: 250, g: 250, b: 240, alpha: 0.8 } },
+};
+
+const DASHED: ShapeContent = {
+  ...SHAPES,
+  stroke: {
+    ...{ width: 5, place: 'outside', colour: { r: 20, g: 40, b: 30, alpha: 1 } },
+    dashes: { length: 9, gap: 5 },
+  },
 };
 
 const photo = (source: string): Content => ({
@@ -344,7 +354,7 @@ const anyLayer = fc.record({
   }),
   content: fc.oneof(
     { weight: 4, arbitrary: fc.constantFrom(PHOTO, CUT_OUT).map(photo) },
-    { weight: 1, arbitrary: fc.constant(SHAPES) },
+    { weight: 1, arbitrary: fc.constantFrom(SHAPES, DASHED) },
     { weight: 1, arbitrary: anyPaint },
   ),
 });

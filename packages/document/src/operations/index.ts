@@ -67,6 +67,7 @@ export * from './set-mix-in';
 export * from './set-mixing';
 export * from './set-opacity';
 export * from './set-part';
+export * from './set-per-inch';
 export * from './set-placement';
 export * from './set-plane';
 export * from './set-ramp';

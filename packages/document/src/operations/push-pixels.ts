@@ -1,5 +1,5 @@
 import { castDraft, type Draft } from 'mutative';
-import type { BlobHash, Composition, Layer, Mask, Pushed } from '../composition';
+import type { BlobHash, Composition, Layer, Mask, PushEdge, Pushed } from '../composition';
 import {
   type CompositionDraft,
   layerName,
@@ -9,6 +9,10 @@ import {
   unlockedLayer,
   unlockedMask,
 } from './operation';
+
+const SAID: Readonly<Record<PushEdge, string>> = {
+  ...{ stop: 'stays when it is pushed', wrap: 'wraps round when it is pushed' },
+};
 
 /** What is pushed: a layer with its mask, or a mask alone. */
 export type PushedThing = { readonly layer: string } | { readonly mask: string };
@@ -56,6 +60,21 @@ export const setPush: Operation<{ of: PushedThing; amount: number }> = {
     const thing = draftThing(draft, of);
     if (!thing.push) throw new OperationRefused('Nothing was pushed yet.');
     thing.push.amount = amount;
+  },
+};
+
+/** What becomes of the border of a layer that is pushed; it goes along for null. */
+export const setPushEdge: Operation<{ layer: string; edge: PushEdge | null }> = {
+  name: 'setPushEdge',
+  words: (before, { layer, edge }) =>
+    `The border of ${layerName(before, layer)} ${edge === null ? 'is pushed along' : SAID[edge]}`,
+  change(draft, { layer: id, edge }) {
+    const layer = unlockedLayer(draft, id);
+    if (!layer.push) throw new OperationRefused('Nothing was pushed yet.');
+    if (edge && layer.content.kind !== 'photo') {
+      throw new OperationRefused(`${layer.name} is no photograph: its border goes along.`);
+    }
+    layer.push.edge = edge;
   },
 };
 

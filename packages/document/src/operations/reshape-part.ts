@@ -7,10 +7,12 @@ export const reshapePart: Operation<{
   mask: string;
   part: string;
   points: readonly OutlinePoint[];
+  /** Its further loops; as they are when left out. */
+  further?: readonly (readonly OutlinePoint[])[];
 }> = {
   name: 'reshapePart',
   words: (before, { mask, part }) => `Reshaped ${partName(before, mask, part)}`,
-  change(draft, { mask, part, points }) {
+  change(draft, { mask, part, points, further }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'outline') {
       throw new OperationRefused(`${target.name} has no points to move.`);
@@ -21,5 +23,6 @@ export const reshapePart: Operation<{
       );
     }
     target.points = castDraft([...points]);
+    if (further && (target.further || further.length > 0)) target.further = castDraft([...further]);
   },
 };

@@ -33,6 +33,8 @@ import {
   MIX_SPACES,
   type MixSpace,
   type OutlinePoint,
+  PUSH_EDGES,
+  type PushEdge,
   SCHEMA_VERSION,
   SHADOW_FALLS,
   type ShadowContent,
@@ -79,6 +81,7 @@ export class SizeSchema {
 export class CanvasSchema extends SizeSchema {
   @IsIn(['srgb']) profile!: 'srgb';
   @InRange(RANGES.surround) surround!: number;
+  @IsOptional() @InRange(RANGES.perInch) perInch?: number;
 }
 
 export class PlacementSchema {
@@ -122,10 +125,19 @@ export class GlassContentSchema {
   @IsIn(['glass']) kind!: 'glass';
 }
 
+class StrokeDashesSchema {
+  @InRange(RANGES.dash) length!: number;
+  @InRange(RANGES.dash) gap!: number;
+}
+
 class ShapeStrokeSchema {
   @InRange(RANGES.strokeWidth) width!: number;
   @IsIn(STROKE_PLACES) place!: ShapeStroke['place'];
   @IsFillColour() colour!: FillColour;
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => StrokeDashesSchema)
+  dashes?: StrokeDashesSchema | null;
 }
 
 export class ShapeContentSchema {
@@ -218,6 +230,7 @@ class BrushedStepSchema extends BrushedSchema {
 export class PushedSchema extends BrushedSchema {
   @InRange(RANGES.pushReach) reach!: number;
   @IsOptional() @InRange(RANGES.share) amount?: number;
+  @IsOptional() @IsIn(PUSH_EDGES) edge?: PushEdge | null;
 }
 
 export class LayerEdgeSchema {

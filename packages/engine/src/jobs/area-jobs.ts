@@ -4,12 +4,18 @@ import {
   holderCoverage,
   layerAlpha,
   type PixelReader,
+  scanConvert,
+  type Touching,
+  type TouchWay,
+  wayToTouch,
 } from '@diplex/core';
 import {
   areaLayer,
   type Composition,
+  cornersOf,
   growRect,
   type Layer,
+  layerBounds,
   layerById,
   maskOf,
   type Rect,
@@ -53,6 +59,38 @@ export const layCoverageJob: JobHandler<'lay-coverage'> = (ask, { pixels, stoppe
   const empties = ask.from.of === 'part' ? 'kept' : 'left out';
   const lay = (region: Rect) => coverageOnGrid(draw, toComposition, region);
   return handOver(drawnTiles(lay, size, empties, task));
+};
+
+/** A layer as it touches others: by its own alpha and its mask. */
+function touching(scene: Composition, id: string, pixels: PixelReader): Touching {
+  const layer = layerById(scene, id);
+  if (!layer) throw new Error('That layer is no longer in the composition.');
+  return { draw: layerAlpha(scene, layer, pixels), bounds: layerBounds(scene, layer) };
+}
+
+/** What lies beyond the side of the canvas that a thing is moved to. */
+function beyondCanvas({ canvas }: Composition, way: TouchWay): Touching {
+  const { width, height } = canvas;
+  const bounds = {
+    down: { x: -width, y: height, width: 3 * width, height: 1 },
+    up: { x: -width, y: -1, width: 3 * width, height: 1 },
+    left: { x: -1, y: -height, width: 1, height: 3 * height },
+    right: { x: width, y: -height, width: 1, height: 3 * height },
+  }[way];
+  const draw = (region: Rect, scale: number) =>
+    scanConvert(
+      cornersOf(bounds).map(({ x, y }) => ({ x: x * scale, y: y * scale })),
+      region,
+    );
+  return { draw, bounds };
+}
+
+export const wayToTouchJob: JobHandler<'way-to-touch'> = (ask, { pixels }) => {
+  const scene = pixels.composition(ask.composition);
+  const moved = touching(scene, ask.layer, pixels);
+  const other =
+    ask.other === null ? beyondCanvas(scene, ask.way) : touching(scene, ask.other, pixels);
+  return { answer: wayToTouch(moved, other, ask.way) };
 };
 
 export const areaOutlineJob: JobHandler<'area-outline'> = (ask, { pixels }) =>

@@ -1,6 +1,9 @@
 /** The kinds of values that are written (TIFF 6.0, page 15), and how many bytes each takes. */
-const SIZES = { ascii: 1, byte: 1, short: 2, long: 4, undefined: 1 } as const;
-const CODES = { byte: 1, ascii: 2, short: 3, long: 4, undefined: 7 } as const;
+const SIZES = { ascii: 1, byte: 1, short: 2, long: 4, rational: 8, undefined: 1 } as const;
+const CODES = { byte: 1, ascii: 2, short: 3, long: 4, rational: 5, undefined: 7 } as const;
+
+/** Rationals are written as so many thousandths. */
+const THOUSANDTHS = 1000;
 
 /** One entry of a directory: numbers, or bytes as they are. */
 export interface TiffEntry {
@@ -40,7 +43,10 @@ export function tiffDirectory(entries: readonly TiffEntry[], at: number): Uint8A
   const bytes = new Uint8Array(end);
   const view = new DataView(bytes.buffer);
   const put = (type: TiffEntry['type'], where: number, value: number) => {
-    if (type === 'long') view.setUint32(where, value, true);
+    if (type === 'rational') {
+      view.setUint32(where, Math.round(value * THOUSANDTHS), true);
+      view.setUint32(where + 4, THOUSANDTHS, true);
+    } else if (type === 'long') view.setUint32(where, value, true);
     else if (type === 'short') view.setUint16(where, value, true);
     else view.setUint8(where, value);
   };

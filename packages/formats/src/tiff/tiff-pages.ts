@@ -14,6 +14,8 @@ export interface TiffPage {
   readonly artist?: string;
   readonly copyright?: string;
   readonly software?: string;
+  /** Pixels to an inch. */
+  readonly perInch?: number;
 }
 
 /** Writes bytes at a place of a file. */
@@ -112,6 +114,7 @@ export class TiffPages {
       short(339, ...each(bits === 32 ? 3 : 1)),
       ...(this.compression === 'deflate' && bits !== 32 ? [short(317, 2)] : []),
       ...(channels === 4 ? [short(338, 2)] : []),
+      ...perInch(page.perInch),
       ...text(270, page.description),
       ...text(285, page.name),
       ...text(305, page.software),
@@ -123,6 +126,13 @@ export class TiffPages {
       ...(page.icc ? [{ tag: 34675, type: 'undefined' as const, values: page.icc }] : []),
     ];
   }
+}
+
+/** How large a page is printed. */
+function perInch(pixels: number | undefined): TiffEntry[] {
+  if (!pixels) return [];
+  const both = [282, 283].map((tag) => ({ tag, type: 'rational' as const, values: [pixels] }));
+  return [...both, { tag: 296, type: 'short', values: [2] }];
 }
 
 function littleEndian(value: number): number[] {

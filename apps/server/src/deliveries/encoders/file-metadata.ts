@@ -16,5 +16,6 @@ export function exifOf(metadata: FileMetadata): Record<string, string> {
 
 /** The picture with what its file is to say of itself. */
 export function withMetadata(image: Sharp, metadata: FileMetadata): Sharp {
-  return image.withXmp(metadataAsXmp(metadata)).withExifMerge({ IFD0: exifOf(metadata) });
+  const said = image.withXmp(metadataAsXmp(metadata)).withExifMerge({ IFD0: exifOf(metadata) });
+  return metadata.perInch ? said.withDensity(metadata.perInch) : said;
 }

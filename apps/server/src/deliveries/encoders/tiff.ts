@@ -68,6 +68,7 @@ export function pageMetadata({ metadata }: EncodeSettings): Partial<TiffPage> {
     copyright: exif.Copyright,
     software: exif.Software,
     xmp: metadataAsXmp(metadata),
+    perInch: metadata.perInch,
   };
 }
 

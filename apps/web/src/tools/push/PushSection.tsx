@@ -1,10 +1,25 @@
-import { maskOf, type Pushed, type PushedThing, removePush, setPush } from '@diplex/document';
+import {
+  isPhoto,
+  maskOf,
+  type Pushed,
+  type PushedThing,
+  removePush,
+  setPush,
+  setPushEdge,
+} from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
+import { Choice } from '../../controls/Choice';
 import { counted } from '../../controls/counted';
 import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
 import { ShareAmount } from '../../controls/ShareAmount';
+
+const BORDERS = [
+  { value: 'along', words: 'goes along', hint: 'What is drawn in from beyond it is nothing' },
+  { value: 'stop', words: 'stays', hint: 'Its own colours go on where it is drawn away from' },
+  { value: 'wrap', words: 'wraps round', hint: 'What lies at its other side comes in' },
+] as const;
 
 /** How much of what was pushed is done, for the layer in hand and for its mask. */
 export function PushSection() {
@@ -15,6 +30,19 @@ export function PushSection() {
   return (
     <Section title="Push">
       {layer.push && <PushRows of={{ layer: layer.id }} pushed={layer.push} words="Pushed" />}
+      {layer.push && isPhoto(layer) && (
+        <Choice
+          label="Its border"
+          value={layer.push.edge ?? 'along'}
+          options={BORDERS}
+          onChoose={(edge) =>
+            useComposition.getState().perform(setPushEdge, {
+              layer: layer.id,
+              edge: edge === 'along' ? null : edge,
+            })
+          }
+        />
+      )}
       {mask?.push && <PushRows of={{ mask: mask.id }} pushed={mask.push} words="Mask pushed" />}
     </Section>
   );

@@ -5,6 +5,7 @@ import {
   growthOf,
   type Matrix,
   multiply,
+  type Point,
   type Rect,
   roundOut,
   type ShapeStroke,
@@ -14,6 +15,8 @@ import {
 import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
 import type { MixSpaceName } from '@diplex/kernels';
 import { choked } from '../../mask/choke';
+import { dashOutlines } from '../../mask/dashes';
+import { scanConvertAll } from '../../mask/scan-convert';
 import { fillContent } from '../../render/fill-content';
 import { digestOfPart } from '../digest';
 import { GraphNode } from '../node';
@@ -48,6 +51,9 @@ export abstract class FilledNode<Content extends Filled> extends GraphNode {
   /** Its bounds with its stroke, in pixels of the layer. */
   protected abstract bounds(): Rect;
 
+  /** Its closed paths that come near a region, in output pixels. */
+  protected abstract paths(near: Rect, toOutput: Matrix): Point[][];
+
   /** How much of each pixel it covers. */
   protected abstract covers(region: Rect, toOutput: Matrix): CoverageImage;
 
@@ -69,12 +75,30 @@ export abstract class FilledNode<Content extends Filled> extends GraphNode {
     const beyond = strokeBeyond(this.content);
     const outer = coverage(-beyond);
     const inner = coverage(stroke.width - beyond);
-    const along = newCoverage(out.width, out.height);
+    const along = this.dashes(stroke, out, scale);
     for (let p = 0; p < along.data.length; p++) {
-      along.data[p] = (outer.data[p] as number) * (1 - (inner.data[p] as number));
+      const ring = (outer.data[p] as number) * (1 - (inner.data[p] as number));
+      along.data[p] = ring * (along.data[p] as number);
     }
     this.lay(image, { by: 'colour', colour: stroke.colour }, along, out, scale);
     return image;
+  }
+
+  /** Where its stroke is drawn along its way: everywhere, or where its dashes are. */
+  private dashes({ dashes, width }: ShapeStroke, out: Rect, scale: number): CoverageImage {
+    const everywhere = newCoverage(out.width, out.height);
+    everywhere.data.fill(1);
+    if (!dashes) return everywhere;
+    const toOutput = this.toOutput(scale);
+    const growth = growthOf(toOutput);
+    const beyond = strokeBeyond(this.content);
+    const reach = Math.max(beyond, width - beyond) * growth + SOFT_EDGE;
+    const lengths = { length: dashes.length * growth, gap: dashes.gap * growth };
+    const paths = this.paths(growRect(out, reach), toOutput);
+    return scanConvertAll(
+      paths.flatMap((path) => dashOutlines(path, lengths, reach)),
+      out,
+    );
   }
 
   /** The coverage with their edge moved inwards by so many pixels of the layer; outwards below 0. */

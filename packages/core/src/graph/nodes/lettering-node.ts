@@ -8,6 +8,7 @@ import {
   letteringLoops,
   type Matrix,
   type OutlinePoint,
+  type Point,
   type Rect,
 } from '@diplex/document';
 import type { CoverageImage } from '@diplex/imaging';
@@ -40,15 +41,15 @@ export class LetteringNode extends FilledNode<LetteringContent> {
     return letteringBounds(this.content);
   }
 
-  protected covers(region: Rect, toOutput: Matrix): CoverageImage {
-    // What lies beside the region to the right or above it changes nothing there; most of a text does not reach it.
-    const near = growRect(region, 1);
+  protected paths(near: Rect, toOutput: Matrix): Point[][] {
     const reached = this.loops.filter(
       ({ bounds }) => !isEmpty(intersectRects(boundsAfter(toOutput, bounds), near)),
     );
-    return scanConvertAll(
-      reached.map(({ loop }) => flattened(loop, toOutput)),
-      region,
-    );
+    return reached.map(({ loop }) => flattened(loop, toOutput));
+  }
+
+  protected covers(region: Rect, toOutput: Matrix): CoverageImage {
+    // What lies beside the region to the right or above it changes nothing there; most of a text does not reach it.
+    return scanConvertAll(this.paths(growRect(region, 1), toOutput), region);
   }
 }

@@ -1,5 +1,6 @@
 import {
   type Matrix,
+  type Point,
   type Rect,
   type Shape,
   type ShapeContent,
@@ -43,6 +44,12 @@ export class ShapesNode extends FilledNode<ShapeContent> {
 
   protected bounds(): Rect {
     return shapesBounds(this.content);
+  }
+
+  protected paths(_near: Rect, toOutput: Matrix): Point[][] {
+    return this.content.shapes.flatMap((shape) =>
+      shapeLoops(shape).map((loop) => flattened(loop, toOutput)),
+    );
   }
 
   protected covers(region: Rect, toOutput: Matrix): CoverageImage {
