@@ -173,8 +173,11 @@ export interface ShapeContent {
   readonly stroke: ShapeStroke | null;
 }
 
-/** Which picture something is taken from: what lies behind the layer, or another layer by its id. */
-export type TakenFrom = 'behind' | { readonly layer: string };
+/**
+ * Which picture something is taken from: what lies behind the layer, that with the coats under it (`here`), or another
+ * layer by its id.
+ */
+export type TakenFrom = 'behind' | 'here' | { readonly layer: string };
 
 /** Pixels from elsewhere: they are read anew whenever what they are taken from changes. */
 export interface Taken {

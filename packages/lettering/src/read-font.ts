@@ -23,14 +23,14 @@ const SIGNATURES = ['\0\x01\0\0', 'OTTO', 'true', 'ttcf'];
 const FAMILY_NAMES = [16, 1];
 
 /**
- * Reads a font: TrueType or OpenType, perhaps variable, uncompressed (not WOFF).
+ * Reads a font: TrueType or OpenType, perhaps variable; a WOFF is unpacked before (`unpackedFont`).
  * @throws NoFont when it is none
  */
 export function readFont(bytes: Uint8Array): ReadFont {
   const signature = String.fromCharCode(...bytes.subarray(0, 4));
   if (!SIGNATURES.includes(signature)) {
     throw new NoFont(
-      'That is no TrueType or OpenType font. Choose a file that ends in .ttf or .otf.',
+      'That is no TrueType or OpenType font. Choose a file that ends in .ttf, .otf, .woff or .woff2.',
     );
   }
   const face = new Face(new Blob(bytes.slice()));

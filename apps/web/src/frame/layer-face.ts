@@ -4,11 +4,16 @@ import {
   type Fill,
   type FillColour,
   growRect,
+  isGlass,
+  isGroup,
+  isPaint,
   type Layer,
   type LetteringContent,
   layerById,
+  layersInDepth,
   letteringBounds,
   originalOf,
+  type PaintContent,
 } from '@diplex/document';
 import { address } from '../link/server';
 
@@ -28,7 +33,9 @@ export function faceOf(composition: Composition, layer: Layer): string {
   }
   if (content.kind === 'paint') {
     const top = content.coats.map(({ lays }) => lays).findLast(isFillOf);
-    return top ? fillFace(top) : 'none';
+    if (top) return fillFace(top);
+    const under = takenFrom(composition, layer, content);
+    return under ? faceOf(composition, under) : 'none';
   }
   if (content.kind === 'generated') {
     const colour = content.values.colour ?? content.values.first;
@@ -40,6 +47,16 @@ export function faceOf(composition: Composition, layer: Layer): string {
   const inside = content.children.flatMap((id) => layerById(composition, id) ?? []);
   const nearest = inside.findLast(({ shown }) => shown) ?? inside.at(-1);
   return nearest ? faceOf(composition, nearest) : 'none';
+}
+
+/** The layer from which the top coat takes: the one that it names, or the first behind that has a face of its own. */
+function takenFrom(composition: Composition, layer: Layer, { coats }: PaintContent) {
+  const lays = coats.at(-1)?.lays;
+  if (lays?.by !== 'taken') return undefined;
+  if (typeof lays.from !== 'string') return layerById(composition, lays.from.layer);
+  const all = layersInDepth(composition);
+  const behind = all.slice(0, all.indexOf(layer));
+  return behind.findLast((each) => !isPaint(each) && !isGlass(each) && !isGroup(each));
 }
 
 /** Whether a coat lays a fill, and not what is elsewhere. */

@@ -677,7 +677,11 @@ export class CompositionGraph {
     const tiles = coats.map((coat) => new TilesNode(coat, matrix, 2));
     const picture = coats.reduce<GraphNode>((below, { lays }, i) => {
       const own = tiles[i] as GraphNode;
-      const laid = this.laidBy(lays, matrix, laidTogether(coats, tiles, i), behind);
+      // What is taken from here has the coats so far on what lies behind.
+      const under = () =>
+        new OverNode(`${layer.id}/${i}`, behind, below, null, 1, 'normal', this.composition.mixIn);
+      const seen = lays.by === 'taken' && lays.from === 'here' ? under() : behind;
+      const laid = this.laidBy(lays, matrix, laidTogether(coats, tiles, i), seen);
       return new CoatNode(below, own, laid, this.composition.mixIn);
     }, new ClearNode());
     this.underWay.delete(layer.id);
@@ -693,8 +697,8 @@ export class CompositionGraph {
     if (lays.by === 'nothing') return { by: 'nothing' };
     if (lays.by !== 'taken') return { by: 'fill', fill: lays, matrix };
     const { from, onto, meets } = lays;
-    const other = from === 'behind' ? null : layerById(this.composition, from.layer);
-    const whole = from === 'behind' ? behind : other ? this.alone(other) : new ClearNode();
+    const other = typeof from === 'string' ? null : layerById(this.composition, from.layer);
+    const whole = typeof from === 'string' ? behind : other ? this.alone(other) : new ClearNode();
     const taken = new TakenNode(whole, multiply(matrix, invert(onto)));
     if (meets === 0) return { by: 'picture', picture: taken };
     const met = new MetNode(taken, new MembraneNode(behind, taken, tiles), meets);

@@ -322,7 +322,12 @@ const anyPaint: fc.Arbitrary<PaintContent> = fc
         fc.constant({ by: 'nothing' as const }),
         fc.record({
           by: fc.constant('taken' as const),
-          from: fc.constantFrom('behind' as const, { layer: 'l1' }, { layer: 'g0' }),
+          from: fc.constantFrom(
+            'behind' as const,
+            'here' as const,
+            { layer: 'l1' },
+            { layer: 'g0' },
+          ),
           onto: fc.constantFrom([1, 0, 0, 1, 12, -7] as const, turned),
           meets: fc.constantFrom(0, 0.8),
         }),

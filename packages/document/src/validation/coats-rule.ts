@@ -6,7 +6,8 @@ import { type Fields, listOf, shaped, within } from './shapes';
 const known = (value: unknown) => typeof value === 'string' && /^[\w-]{1,64}$/.test(value);
 const isCount = (value: unknown) => Number.isInteger(value) && (value as number) >= 0;
 
-const isSource = (value: unknown) => value === 'behind' || shaped(value, { layer: known });
+const isSource = (value: unknown) =>
+  value === 'behind' || value === 'here' || shaped(value, { layer: known });
 
 /** What each kind of coat lays down that is no fill. */
 const LAID: Readonly<Record<string, Fields>> = {

@@ -51,16 +51,19 @@ function FromPick() {
   const { from, set } = useCloning();
   const composition = useComposition((state) => state.composition);
   const layers = layersInDepth(composition).filter((layer: Layer) => !isPaint(layer));
-  const known = from !== 'behind' && layers.some(({ id }) => id === from.layer);
+  const known = typeof from !== 'string' && layers.some(({ id }) => id === from.layer);
   return (
     <Pick
       label="From"
-      value={known ? from.layer : 'behind'}
+      value={typeof from === 'string' ? from : known ? from.layer : 'here'}
       options={[
+        { value: 'here', words: 'what shows here' },
         { value: 'behind', words: 'all behind' },
         ...layers.map(({ id, name }) => ({ value: id, words: name })),
       ]}
-      onChoose={(value) => set({ from: value === 'behind' ? 'behind' : { layer: value } })}
+      onChoose={(value) =>
+        set({ from: value === 'behind' || value === 'here' ? value : { layer: value } })
+      }
     />
   );
 }

@@ -1,5 +1,14 @@
 import { smoothNeeds } from '@diplex/core';
-import { type CoatLays, multiply, newId, type Taken } from '@diplex/document';
+import {
+  type CoatLays,
+  invert,
+  layerMatrix,
+  multiply,
+  newId,
+  PAINTED_TILE_SIZE,
+  type Taken,
+  transform,
+} from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../../bench/engine';
 import { tellProblem } from '../../bench/notice-store';
@@ -66,6 +75,18 @@ function smoothGoal(target: CoatTarget, radius: number): StrokeGoal {
   };
 }
 
+/** Whether the next stroke begins to take where the top coat was laid: a coat does not see itself. */
+function takesFromTop({ layer }: CoatTarget, { from, onto }: Taken): boolean {
+  const top = layer.content.coats.at(-1);
+  const { pointer } = useCloning.getState();
+  const { composition } = useComposition.getState();
+  if (from !== 'here' || !top || !pointer) return false;
+  const back = invert(layerMatrix(composition, layer));
+  const { x, y } = transform(multiply(back, multiply(onto, back)), pointer);
+  const tile = `${Math.floor(x / PAINTED_TILE_SIZE)},${Math.floor(y / PAINTED_TILE_SIZE)}`;
+  return Object.hasOwn(top.tiles, tile);
+}
+
 function cloneGoal(target: CoatTarget): StrokeGoal | null {
   const lays = clonedNow(target);
   if (!lays) return null;
@@ -74,7 +95,7 @@ function cloneGoal(target: CoatTarget): StrokeGoal | null {
     const meanwhile = { ...lays, meets: 0 };
     return coatGoal(target, { lays, meanwhile, joins: false, way: 'Cloned' });
   }
-  return coatGoal(target, { lays, joins: true, way: 'Cloned' });
+  return coatGoal(target, { lays, joins: !takesFromTop(target, lays), way: 'Cloned' });
 }
 
 const strokes = new StrokeTool({

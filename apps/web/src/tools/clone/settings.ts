@@ -34,6 +34,6 @@ export interface Cloning {
 
 export const useCloning = toolSettings<Cloning>({
   brush: { radius: 40, softness: 0.5, strength: 1, flow: 1, pressure: 'none', value: 1 },
-  ...{ way: 'clone', smoothing: 0, from: 'behind', source: null, start: null, keeps: 'offset' },
+  ...{ way: 'clone', smoothing: 0, from: 'here', source: null, start: null, keeps: 'offset' },
   ...{ points: false, turn: 0, scale: 1, mirrored: false, meets: 0, pointer: null },
 });

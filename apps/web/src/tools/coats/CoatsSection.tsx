@@ -2,6 +2,7 @@ import {
   type Coat,
   type CoatLays,
   type Composition,
+  type Gradient,
   layerById,
   type PaintLayer,
   removeCoats,
@@ -12,6 +13,7 @@ import { IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../../bench/composition-store';
 import { ColourField } from '../../controls/ColourField';
 import { counted } from '../../controls/counted';
+import { FillStops } from '../../controls/FillStops';
 import { IconButton } from '../../controls/IconButton';
 import { Section } from '../../controls/Inspector';
 import { ShareAmount } from '../../controls/ShareAmount';
@@ -23,7 +25,12 @@ function said(composition: Composition, lays: CoatLays): string {
   if (lays.by !== 'taken') return 'Gradient';
   if (lays.together) return 'Smoothed over';
   if (lays.from === 'behind') return 'Cloned from behind';
+  if (lays.from === 'here') return 'Cloned';
   return `Cloned from ${layerById(composition, lays.from.layer)?.name ?? 'what is gone'}`;
+}
+
+function isGradient(lays: CoatLays): lays is Gradient {
+  return lays.by !== 'taken' && lays.by !== 'nothing' && lays.by !== 'colour';
 }
 
 /** A coat, with those that were laid together with it: they are one thing to whoever laid them. */
@@ -91,6 +98,13 @@ export function CoatsSection({ layer }: { readonly layer: PaintLayer }) {
                 onSet={(alpha) =>
                   perform(setCoat, laying(coat, { ...lays, colour: { ...lays.colour, alpha } }))
                 }
+              />
+            )}
+            {isGradient(lays) && (
+              <FillStops
+                fill={lays}
+                onTry={(next) => tryOut(setCoat, laying(coat, next))}
+                onSet={(next) => perform(setCoat, laying(coat, next))}
               />
             )}
             {lays.by === 'taken' && (

@@ -8,7 +8,7 @@ import { bringFont, useOwnFonts } from './fonts';
 function chooseFont(onChoose: (font: LetterFont) => void): void {
   const input = document.createElement('input');
   input.type = 'file';
-  input.accept = '.ttf,.otf,font/ttf,font/otf';
+  input.accept = '.ttf,.otf,.woff,.woff2,font/ttf,font/otf,font/woff,font/woff2';
   input.onchange = async () => {
     const [file] = input.files ?? [];
     if (!file) return;

@@ -60,8 +60,8 @@ export const useOwnFonts = create<OwnFonts>()(
 
 /** Brings a font file in. @throws when it is none */
 export async function bringFont(file: File): Promise<LetterFont> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const { readFont } = await shaper();
+  const { readFont, unpackedFont } = await shaper();
+  const bytes = new Uint8Array(await unpackedFont(new Uint8Array(await file.arrayBuffer())));
   const { family } = readFont(bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const hash = [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');

@@ -1,4 +1,5 @@
 import type { Brush } from '@diplex/core';
+import { GRADIENT_WAYS } from '@diplex/document';
 import { PATCH_SIDES } from '../../bench/take-colour';
 import { Choice } from '../../controls/Choice';
 import { ColourField } from '../../controls/ColourField';
@@ -11,11 +12,12 @@ const HINTS = {
   paint: 'I turns round; the second button takes off',
   'take off': 'What was laid on this layer; nothing behind it changes',
   fill: 'All that is like the colour that is pressed',
+  gradient: 'From where a drag begins to where it ends, over the canvas or the area',
 } as const;
 
 /** The colour in hand, and what the next stroke does with it. */
 export function PaintOptions() {
-  const { brush, way, colour, takes, patch, range, spread, set } = usePainting();
+  const { brush, way, colour, takes, patch, set } = usePainting();
   const change = (next: Partial<Brush>) => set({ brush: { ...brush, ...next } });
   return (
     <>
@@ -50,27 +52,66 @@ export function PaintOptions() {
           set({ patch: PATCH_SIDES.find((side) => String(side) === value) ?? 1 })
         }
       />
-      {way === 'fill' ? (
-        <>
-          <Choice
-            label="What is alike"
-            value={spread}
-            options={[
-              { value: 'touching', words: 'touching' },
-              { value: 'everywhere', words: 'everywhere' },
-            ]}
-            onChoose={(value) => set({ spread: value })}
-          />
-          <LikenessAmount
-            layout="stack"
-            label="Range"
-            value={range}
-            onTry={(value) => set({ range: value })}
-            onSet={(value) => set({ range: value })}
-          />
-        </>
-      ) : (
+      {way === 'fill' && <FillOptions />}
+      {way === 'gradient' && <GradientOptions />}
+      {(way === 'paint' || way === 'take off') && (
         <StrokeAmounts brush={brush} shown="first" onSet={change} />
+      )}
+    </>
+  );
+}
+
+/** What counts as alike. */
+function FillOptions() {
+  const { range, spread, set } = usePainting();
+  return (
+    <>
+      <Choice
+        label="What is alike"
+        value={spread}
+        options={[
+          { value: 'touching', words: 'touching' },
+          { value: 'everywhere', words: 'everywhere' },
+        ]}
+        onChoose={(value) => set({ spread: value })}
+      />
+      <LikenessAmount
+        layout="stack"
+        label="Range"
+        value={range}
+        onTry={(value) => set({ range: value })}
+        onSet={(value) => set({ range: value })}
+      />
+    </>
+  );
+}
+
+/** How a gradient goes, and in what it ends. */
+function GradientOptions() {
+  const { goes, ends, end, set } = usePainting();
+  return (
+    <>
+      <Choice
+        label="It goes"
+        value={goes}
+        options={GRADIENT_WAYS.map((value) => ({ value, words: value }))}
+        onChoose={(value) => set({ goes: value })}
+      />
+      <Choice
+        label="It ends in"
+        value={ends}
+        options={[
+          { value: 'nothing', words: 'ends in nothing' },
+          { value: 'colour', words: 'in a colour' },
+        ]}
+        onChoose={(value) => set({ ends: value })}
+      />
+      {ends === 'colour' && (
+        <ColourField
+          label="Colour at its end"
+          value={end}
+          onSet={(value) => set({ end: { ...value, alpha: 1 } })}
+        />
       )}
     </>
   );

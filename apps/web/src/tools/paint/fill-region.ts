@@ -1,19 +1,17 @@
-import { IDENTITY, newId, type Point } from '@diplex/document';
+import { newId, type Point } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { compositionKey, pageEngine } from '../../bench/engine';
 import { trackWork } from '../../bench/pending-work';
 import { keepTiles } from '../../picks/keep-tiles';
 import { bringGround, inJob, pickSeat } from '../../picks/run-pick';
 import { commitCoats, withCoats } from '../coats/coat-goal';
-import { coatTarget } from '../coats/coat-target';
+import { areaTiles, type CoverTiles, targetOnCanvas } from './covered';
 import { usePainting } from './settings';
-
-type Tiles = Readonly<Record<string, Uint16Array>>;
 
 const TOP = 65_535;
 
 /** What is covered in both. */
-function within(tiles: Tiles, limit: Tiles): Tiles {
+function within(tiles: CoverTiles, limit: CoverTiles): CoverTiles {
   const both = Object.entries(tiles).flatMap(([key, pairs]) => {
     const most = limit[key];
     if (!most) return [];
@@ -31,10 +29,7 @@ function within(tiles: Tiles, limit: Tiles): Tiles {
 export function fillRegion({ x, y }: Point): void {
   const { range, spread, colour } = usePainting.getState();
   const { composition } = useComposition.getState();
-  const inHand = coatTarget('Paint');
-  // What is alike is found on the canvas; a layer that was moved has other pixels.
-  const plain = inHand.matrix.every((value, i) => value === IDENTITY[i]);
-  const target = plain ? inHand : coatTarget('Paint', 'new');
+  const target = targetOnCanvas();
   const work = inJob(`Filling on ${target.layer.name}`, async (signal, onProgress) => {
     // A picker needs the layer to be there.
     const scene = withCoats(composition, target, []);
@@ -59,17 +54,8 @@ export function fillRegion({ x, y }: Point): void {
           ...{ specks: 0, solved: null, tiles: {} },
         },
         options,
-      )) as Tiles;
-      const area = scene.area?.inUse
-        ? await pageEngine().run(
-            'lay-coverage',
-            {
-              ...{ composition: key, from: { of: 'area' } },
-              onto: { toComposition: IDENTITY, size: scene.canvas },
-            },
-            options,
-          )
-        : null;
+      )) as CoverTiles;
+      const area = await areaTiles(signal);
       const tiles = await keepTiles(area ? within(found, area) : found, signal);
       const lays = { by: 'colour', colour } as const;
       commitCoats(target, [{ id: newId(), lays, tiles }], 'Filled what is alike');

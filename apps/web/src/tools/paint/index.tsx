@@ -11,6 +11,7 @@ const DOES = {
   paint: 'Paints on',
   'take off': 'Takes paint off',
   fill: 'Fills what is like what you press, on',
+  gradient: 'Drag to lay a gradient on',
 } as const;
 
 function PaintSentence({ holder, whose }: SentenceProps) {
@@ -32,7 +33,7 @@ export const paint: ToolHome = {
   Sentence: PaintSentence,
   useRing() {
     const { brush, way, takes } = usePainting();
-    if (takes || way === 'fill') return null;
+    if (takes || way === 'fill' || way === 'gradient') return null;
     return { radius: brush.radius, softness: brush.softness, gives: way === 'paint' };
   },
   cursor: 'crosshair',

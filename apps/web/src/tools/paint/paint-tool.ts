@@ -3,12 +3,13 @@ import type { CoatLays } from '@diplex/document';
 import { tellProblem } from '../../bench/notice-store';
 import { takeColour } from '../../bench/take-colour';
 import { wordsOf } from '../../link/problem';
-import type { PointerSample } from '../../picture/tool';
+import type { PointerSample, Tool } from '../../picture/tool';
 import { coatGoal } from '../coats/coat-goal';
 import { coatTarget } from '../coats/coat-target';
 import { RunningStroke } from '../strokes/running-stroke';
 import { StrokeTool } from '../strokes/stroke-tool';
 import { fillRegion } from './fill-region';
+import { gradientDrag } from './gradient-drag';
 import { usePainting } from './settings';
 
 /** Gives the brush the colour under the pointer. */
@@ -30,8 +31,7 @@ function laidBy({ value }: Brush): CoatLays {
   return value > 0 ? { by: 'colour', colour } : { by: 'nothing' };
 }
 
-/** Paints colour on a layer of its own. */
-export const paintTool = new StrokeTool({
+const strokes = new StrokeTool({
   target: () => coatTarget('Paint'),
   takesPress(_, at) {
     const { takes, way } = usePainting.getState();
@@ -60,3 +60,22 @@ export const paintTool = new StrokeTool({
     });
   },
 });
+
+/** What a press begins now: to take a colour is for strokes to say. */
+function begun(): Tool {
+  const { takes, way } = usePainting.getState();
+  return way === 'gradient' && !takes ? gradientDrag : strokes;
+}
+
+let under: Tool = strokes;
+
+/** Paints colours on a layer of its own. */
+export const paintTool: Tool = {
+  begin(at) {
+    under = begun();
+    under.begin(at);
+  },
+  move: (through) => under.move(through),
+  end: (at) => under.end(at),
+  cancel: () => under.cancel(),
+};
