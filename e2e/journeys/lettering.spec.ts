@@ -105,4 +105,14 @@ test('says when a text can hardly be read, and what is no font', async ({ page }
     await expect(page.getByText('lettering · Caveat')).toBeVisible();
     await expectAsFresh(bench, 'Fit', 'a font that was brought in');
   });
+
+  await test.step('and so is one that is packed for the web', async () => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('combobox', { name: 'Font' }).selectOption({ label: 'Bring a font in …' });
+    await (await chooser).setFiles(
+      'node_modules/@fontsource-variable/oswald/files/oswald-latin-wght-normal.woff2',
+    );
+    await expect(page.getByText('lettering · Oswald')).toBeVisible();
+    await expectAsFresh(bench, 'Fit', 'a packed font that was brought in');
+  });
 });

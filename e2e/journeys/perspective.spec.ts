@@ -48,6 +48,12 @@ test('corners are drawn out, a grid bent, and both undone, as a fresh page shows
     ]);
     await expect.poll(async () => worst(await bench.pixels(), before)).toBeGreaterThan(20);
     await expectAsFresh(bench, 'Fit', 'a bend');
+    // The same way back by keys, as near as whole pixels come to it.
+    const bent = await bench.pixels();
+    await page.keyboard.press('Shift+ArrowLeft');
+    await expect.poll(async () => worst(await bench.pixels(), bent)).toBeGreaterThan(8);
+    await page.keyboard.press('Shift+ArrowRight');
+    await expect.poll(async () => worst(await bench.pixels(), bent)).toBeLessThan(2);
     await page.getByRole('button', { name: 'Unbend' }).click();
     await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
   });
@@ -101,6 +107,17 @@ test('a layer is laid into a plane with its mask, slides in it, and lies flat to
     await expect.poll(async () => Number(await field.inputValue())).toBeGreaterThan(before + 50);
     await bench.undo();
     expect(worst(await bench.pixels(), laid)).toBe(0);
+  });
+
+  await test.step('it fits into the plane, and fills it', async () => {
+    await page.getByRole('button', { name: 'Fit', exact: true }).last().click();
+    const across = page.getByRole('textbox', { name: /^Width/ });
+    const fitted = Number(await across.inputValue());
+    await page.getByRole('button', { name: 'Fill', exact: true }).click();
+    // The headland is wider than it is high by more than the plane is.
+    await expect.poll(async () => Number(await across.inputValue())).toBeGreaterThan(fitted);
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), laid)).toBe(0);
   });
 
   await test.step('it is not cut while it lies in perspective; laid flat it is, and is put up with its new mask', async () => {
@@ -267,4 +284,123 @@ test('a press picks the nearest layer under it when that is wished, and tells of
   await expect(inHand).toHaveText('Headland');
   await page.getByLabel('Under the pointer').selectOption('Dusk sky');
   await expect(inHand).toHaveText('Dusk sky');
+});
+
+test('lines of the scene tell its horizon, and planes go along them', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, HEADLAND, 'Journey: lines of the scene');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  await bench.tool('Stand');
+  const horizon = page.getByRole('textbox', { name: /^Horizon/ });
+  await page.getByRole('button', { name: 'draws one way', exact: true }).click();
+  await bench.drag([
+    [200, 900],
+    [500, 700],
+  ]);
+  await expect(horizon).toHaveCount(0);
+  await bench.drag([
+    [200, 100],
+    [500, 300],
+  ]);
+  // Both fall towards each other by two in three: they meet at 800, 500.
+  await expect.poll(async () => Number(await horizon.inputValue())).toBeCloseTo(500, -0.6);
+
+  await test.step('a second way tilts it', async () => {
+    await page.getByRole('button', { name: 'another way', exact: true }).click();
+    await bench.drag([
+      [600, 900],
+      [300, 750],
+    ]);
+    await bench.drag([
+      [600, 300],
+      [300, 420],
+    ]);
+    const tilt = page.getByRole('textbox', { name: /^Tilt/ });
+    await expect.poll(async () => Math.abs(Number(await tilt.inputValue()))).toBeGreaterThan(1);
+    await page.getByRole('button', { name: 'Take the lines of another way off' }).click();
+    await expect.poll(async () => Number(await tilt.inputValue())).toBe(0);
+  });
+
+  await test.step('a wall between two of its corners lies in perspective', async () => {
+    await bench.tool('Plane');
+    await page.getByLabel('A new one goes along lines').selectOption('one way, upright');
+    await bench.drag([
+      [200, 900],
+      [600, 400],
+    ]);
+    await expect(page.getByTestId('plane')).toHaveCount(1);
+    await bench.saved();
+    const kept = (await (await page.request.get(`/api/compositions/${id}`)).json()) as {
+      document: { planes: Record<string, { corners: { x: number; y: number }[] }> };
+    };
+    const [plane] = Object.values(kept.document.planes);
+    // From the near lower corner up the line through (800, 500): at 600 the floor is at 633 and the top at 400.
+    const wanted = [
+      [200, 200],
+      [600, 400],
+      [600, 633],
+      [200, 900],
+    ] as const;
+    wanted.forEach(([x, y], i) => {
+      expect(Math.abs((plane?.corners[i]?.x ?? 0) - x)).toBeLessThan(4);
+      expect(Math.abs((plane?.corners[i]?.y ?? 0) - y)).toBeLessThan(6);
+    });
+  });
+});
+
+test('a layer is brought up to the edge of another as its mask shows it, and its pixels are locked', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await newOf(page, 'Journey: up to an edge', 1500, 1000);
+  await page.goto(`/c/${id}/arrange`);
+  await bench.tool('Shape');
+  await bench.drag([
+    [100, 700],
+    [1400, 900],
+  ]);
+  await page.getByRole('button', { name: 'oval', exact: true }).click();
+  await bench.drag([
+    [500, 200],
+    [700, 400],
+  ]);
+  await expect(card(page, 'Oval')).toBeVisible();
+  const down = page.getByRole('textbox', { name: /^Down/ });
+
+  await test.step('down onto the box, and down to the edge of the canvas', async () => {
+    await page.getByLabel('Whose edge').selectOption({ label: 'Box' });
+    await page.getByRole('button', { name: 'Down until it touches' }).click();
+    // Its lower edge comes to 700, so its middle to 600.
+    await expect.poll(async () => Number(await down.inputValue())).toBeCloseTo(600, -0.5);
+    await page.getByLabel('Whose edge').selectOption({ label: 'the canvas' });
+    await page.getByRole('button', { name: 'Down until it touches' }).click();
+    await expect.poll(async () => Number(await down.inputValue())).toBeCloseTo(900, -0.5);
+    await bench.undo(2);
+    await expect.poll(async () => Number(await down.inputValue())).toBeCloseTo(300, -0.5);
+  });
+
+  await test.step('what passes it is told', async () => {
+    await bench.amount('Down', -400);
+    await page.getByLabel('Whose edge').selectOption({ label: 'Box' });
+    await page.getByRole('button', { name: 'Right until it touches' }).click();
+    await expect(page.getByRole('alert')).toContainText('pass each other');
+    await bench.undo();
+  });
+
+  await test.step('with its pixels locked it can be moved, not drawn on', async () => {
+    await page.getByRole('button', { name: 'Lock its pixels' }).click();
+    await page.getByRole('button', { name: 'subtract', exact: true }).click();
+    await bench.drag([
+      [560, 260],
+      [640, 340],
+    ]);
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'The pixels of Oval are locked' }),
+    ).toBeVisible();
+    await bench.amount('Down', 350);
+    await expect(down).toHaveValue('350.0');
+    await page.getByRole('button', { name: 'Unlock its pixels' }).click();
+    await expectAsFresh(bench, 'Fit', 'moving what is locked');
+  });
 });

@@ -11,6 +11,37 @@ const OUT: readonly Place[] = [
   [560, 370],
 ];
 
+test('what is pushed away from a border leaves nothing, its own colours, or those of the other side', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await copyOf(page, 'Kettle on the pond', 'Journey: borders of a push');
+  await page.goto(`/c/${id}/arrange`);
+  await bench.settled();
+  await card(page, 'Kettle by the pond').click();
+  await bench.tool('Push');
+  await bench.amount('Size', 500);
+  const border: Place = [30, 200];
+  const before = await bench.colourAt(border);
+  await bench.drag(
+    [
+      [4, 200],
+      [120, 200],
+    ],
+    12,
+  );
+  await expect.poll(() => bench.colourAt(border)).not.toEqual(before);
+  const empty = await bench.colourAt(border);
+  await page.getByRole('button', { name: 'stays', exact: true }).click();
+  await expect.poll(() => bench.colourAt(border)).not.toEqual(empty);
+  const own = await bench.colourAt(border);
+  await expectAsFresh(bench, 'Fit', 'a border that stays');
+  await page.getByRole('button', { name: 'wraps round', exact: true }).click();
+  await expect.poll(() => bench.colourAt(border)).not.toEqual(own);
+  await expectAsFresh(bench, 'Fit', 'a border that wraps round');
+  await expectDelivered(bench, { width: 1500, height: 1000 });
+});
+
 test('a subject is drawn out by Push: with its mask, at an amount, restored by brush, as delivered', async ({
   page,
 }) => {

@@ -107,6 +107,18 @@ test('clones from a place that is pointed out, and meets the tone of its surroun
     await expectAsFresh(bench, 'Fit', 'cloning');
   });
 
+  await test.step('what was cloned is cloned on: it shows here', async () => {
+    const further: Place = [700, 900];
+    const bare = await bench.colourAt(further);
+    await bench.drag([water, water], 1, 'right');
+    await bench.drag([further, [704, 902]]);
+    await expect.poll(async () => (await bench.colourAt(further))[1]).toBeGreaterThan(bare[1] + 30);
+    await expect(page.getByTestId('coat')).toHaveCount(2);
+    await expectAsFresh(bench, 'Fit', 'cloning what was cloned');
+    await bench.undo();
+    await bench.drag([leaf, leaf], 1, 'right');
+  });
+
   await test.step('follows what lies behind when that changes', async () => {
     await card(page, 'Kettle by the pond').click();
     await page.getByLabel('Blending', { exact: true }).selectOption('normal');

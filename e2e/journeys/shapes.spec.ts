@@ -63,6 +63,42 @@ test('shapes are drawn, meet one another, are filled and stroked, and lie in per
     await expectAsFresh(bench, 'Fit', 'shapes');
   });
 
+  await test.step('the stroke in dashes, as many as go round', async () => {
+    const line = await bench.pixels();
+    await page.getByRole('button', { name: 'dashes', exact: true }).click();
+    await bench.amount('Dash length', 30);
+    await bench.amount('Dash gap', 30);
+    // Beside the first corner a dash begins, and a gap follows it.
+    await expect.poll(() => bench.colourAt([716, 154])).toEqual([255, 255, 255]);
+    expect(await bench.colourAt([746, 160])).not.toEqual([255, 255, 255]);
+    await expectAsFresh(bench, 'Fit', 'a stroke in dashes');
+    await page.getByRole('button', { name: 'one line', exact: true }).click();
+    await expect.poll(async () => worst(await bench.pixels(), line)).toBe(0);
+    await bench.undo(4);
+    await expect.poll(async () => worst(await bench.pixels(), line)).toBe(0);
+  });
+
+  await test.step('a point of the curve is dragged, moved by keys, and taken out', async () => {
+    const before = await bench.pixels();
+    const sky = await bench.colourAt([1000, 150]);
+    await bench.drag([
+      [900, 200],
+      [1100, 130],
+    ]);
+    await expect.poll(() => bench.colourAt([1000, 170])).toEqual([217, 167, 74]);
+    await page.keyboard.press('p');
+    await page.keyboard.press('Shift+ArrowLeft');
+    await page.keyboard.press('Shift+ArrowLeft');
+    await expect.poll(() => bench.colourAt([690, 168])).toEqual([217, 167, 74]);
+    await expectAsFresh(bench, 'Fit', 'a curve whose points were moved');
+    // Three points are the least that a curve has.
+    await page.keyboard.press('Delete');
+    await expect(page.getByRole('alert')).toContainText('three points at least');
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+    expect(await bench.colourAt([1000, 150])).toEqual(sky);
+  });
+
   await test.step('its corner is drawn out; all is undone to the bare sky', async () => {
     const drawn = await bench.pixels();
     await bench.amount('Corner across', 760);

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { fileURLToPath } from 'node:url';
-import decompress from 'wawoff2/decompress.js';
+import decompress from 'woff2-encoder/decompress';
 
 // Unpacks the fonts that are shipped from their packages: the shaper reads only plain ones.
 process.chdir(fileURLToPath(new URL('.', import.meta.url)));

@@ -401,6 +401,17 @@ export interface Horizon {
   readonly tilt: number;
 }
 
+/** Two ways in which level things of a scene go off into the distance. */
+export const VANISHING_WAYS = ['first', 'second'] as const;
+export type VanishingWay = (typeof VANISHING_WAYS)[number];
+
+/** A line of the scene that runs side by side with the others of its way, in composition pixels. */
+export interface VanishingLine {
+  readonly way: VanishingWay;
+  readonly from: Point;
+  readonly to: Point;
+}
+
 /** The side of a cell of what is pushed, in pixels of the thing. */
 export const PUSH_CELL = 2;
 
@@ -474,6 +485,8 @@ export interface Layer {
   readonly locked: boolean;
   /** Whether it keeps its place while all else of it may be changed. */
   readonly placeLocked?: boolean;
+  /** Whether what it is made of stays as it is while its place, mask and chain may be changed. */
+  readonly pixelsLocked?: boolean;
   /** Layers with the same name here move together; it moves alone when null or left out. */
   readonly link?: string | null;
   readonly content: Content;
@@ -880,6 +893,8 @@ export interface Composition {
   readonly area?: Area | null;
   /** The horizon of the scene: how high the camera stood; not known when null or left out. */
   readonly horizon?: Horizon | null;
+  /** Lines of the scene that meet far away; none when left out. */
+  readonly vanishing?: readonly VanishingLine[];
   /** At which distance the lens is focused; on all of them when null or left out. */
   readonly focus?: PlaneOfFocus | null;
   /** Planes of the scene, by their ids; none when left out. */

@@ -28,6 +28,10 @@ const PARTS: readonly {
     of: ['placeLocked'],
     says: (_, { placeLocked }) => (placeLocked ? 'kept in its place' : 'free to be moved'),
   },
+  {
+    of: ['pixelsLocked'],
+    says: (_, { pixelsLocked }) => (pixelsLocked ? 'its pixels locked' : 'its pixels unlocked'),
+  },
 ];
 
 /** What differs between two chains: steps that came and went, that changed, and their order. */
@@ -66,6 +70,7 @@ export function differencesSaid(before: Composition, after: Composition): string
   const size = ({ canvas }: Composition) => `${canvas.width} × ${canvas.height}`;
   if (size(before) !== size(after)) said.push(`Canvas: ${size(before)} to ${size(after)}`);
   if (differs(before.horizon, after.horizon)) said.push('Another horizon');
+  if (differs(before.vanishing, after.vanishing)) said.push('Other vanishing lines');
   if (differs(before.planes, after.planes)) said.push('Other planes');
   if (before.mixIn !== after.mixIn) said.push(`Mixed in ${after.mixIn}`);
   for (const layer of Object.values(after.layers)) {

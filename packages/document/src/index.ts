@@ -28,5 +28,6 @@ export * from './stance';
 export * from './step-holder';
 export * from './tree';
 export * from './validation';
+export * from './vanishing';
 export * from './warp-edits';
 export * from './warping';

@@ -1,4 +1,3 @@
-/// <reference path="./wawoff2.d.ts" />
 import { NoFont } from './read-font';
 
 /** Where things stand in a WOFF 1.0 (W3C): its header, and an entry of its table directory. */
@@ -20,7 +19,7 @@ export async function unpackedFont(bytes: Uint8Array): Promise<Uint8Array> {
   if (signature === 'wOFF') return unpackedWoff(bytes);
   if (signature !== 'wOF2') return bytes;
   try {
-    const { default: decompress } = await import('wawoff2/decompress.js');
+    const { default: decompress } = await import('woff2-encoder/decompress');
     return new Uint8Array(await decompress(bytes));
   } catch {
     throw damaged();

@@ -1,4 +1,4 @@
-import { lockLayer, lockPlace, showLayer } from '@diplex/document';
+import { lockLayer, lockPixels, lockPlace, showLayer } from '@diplex/document';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { flush } from '../bench/autosave';
 import { useComposition } from '../bench/composition-store';
@@ -475,6 +475,16 @@ const LAYER_ACTIONS: readonly Action[] = [
       if (!layer) return;
       const args = { layer: layer.id, locked: !layer.placeLocked };
       useComposition.getState().perform(lockPlace, args);
+    },
+  },
+  {
+    ...{ id: 'lock-pixels', words: 'Lock or unlock the pixels of the layer', group: 'Layers' },
+    able: hasLayer,
+    run() {
+      const layer = layerInHand();
+      if (!layer) return;
+      const args = { layer: layer.id, locked: !layer.pixelsLocked };
+      useComposition.getState().perform(lockPixels, args);
     },
   },
   {

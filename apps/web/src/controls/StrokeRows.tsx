@@ -11,7 +11,7 @@ const NEW_DASHES: StrokeDashes = { length: 16, gap: 12 };
 
 const DASH_AMOUNTS = [
   { key: 'length', label: 'Dash length' },
-  { key: 'gap', label: 'Gap between dashes' },
+  { key: 'gap', label: 'Dash gap' },
 ] as const;
 
 interface StrokeRowsProps {

@@ -4,6 +4,7 @@ import {
   groupOf,
   type Layer,
   lockedBy,
+  lockPixels,
   lockPlace,
   type Placement,
   placeLockedBy,
@@ -11,7 +12,14 @@ import {
   RANGES,
   setPlacement,
 } from '@diplex/document';
-import { IconLock, IconLockOpen, IconPin, IconPinned } from '@tabler/icons-react';
+import {
+  IconBrush,
+  IconBrushOff,
+  IconLock,
+  IconLockOpen,
+  IconPin,
+  IconPinned,
+} from '@tabler/icons-react';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { Amount } from '../controls/Amount';
@@ -131,6 +139,18 @@ export function PlacementRows({ layer }: { readonly layer: Layer }) {
           pressed={layer.placeLocked ?? false}
           disabled={lockedBy(scene, layer) !== undefined}
           onPress={() => perform(lockPlace, { layer: layer.id, locked: !layer.placeLocked })}
+        />
+        <IconButton
+          small
+          icon={layer.pixelsLocked ? IconBrushOff : IconBrush}
+          words={
+            layer.pixelsLocked
+              ? 'Unlock its pixels'
+              : 'Lock its pixels; its place, mask and steps can be changed'
+          }
+          pressed={layer.pixelsLocked ?? false}
+          disabled={lockedBy(scene, layer) !== undefined}
+          onPress={() => perform(lockPixels, { layer: layer.id, locked: !layer.pixelsLocked })}
         />
       </div>
     </Section>

@@ -42,7 +42,12 @@ function withoutShowings(composition: Composition, layers: readonly Layer[]): Co
   let scene = composition;
   for (const { id } of layers.filter(isShowing)) {
     // A lock holds the layer, not its copy.
-    const open = { ...scene.layers[id], locked: false, placeLocked: false } as Layer;
+    const open = {
+      ...scene.layers[id],
+      locked: false,
+      placeLocked: false,
+      pixelsLocked: false,
+    } as Layer;
     const unlocked = { ...scene, layers: { ...scene.layers, [id]: open } };
     scene = perform(unlocked, standAlone, { layer: id }).composition;
   }
@@ -104,7 +109,13 @@ export function pasteLayer(): void {
     height / 2 - bounds.y - bounds.height / 2,
   );
   const placement = off ? placementAfter(scene, found.layer, step) : layer.placement;
-  const placed: Layer = { ...layer, locked: false, placeLocked: false, placement };
+  const placed: Layer = {
+    ...layer,
+    locked: false,
+    placeLocked: false,
+    pixelsLocked: false,
+    placement,
+  };
   if (doing(addLayer, { layer: placed, inside, masks })) {
     useHand.getState().take({ layer: placed.id, part: null });
   }

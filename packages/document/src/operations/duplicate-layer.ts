@@ -42,7 +42,13 @@ export const duplicateLayer: Operation<{ layer: string; copy: string }> = {
     const original = current(draftLayer(draft, args.layer)) as Layer;
     const { layer, inside, masks } = copyOf(scene, original, args.copy);
     for (const mask of masks) draft.masks[mask.id] = castDraft(mask);
-    const copy = { ...layer, name: `${layer.name} copy`, locked: false, placeLocked: false };
+    const copy = {
+      ...layer,
+      name: `${layer.name} copy`,
+      locked: false,
+      placeLocked: false,
+      pixelsLocked: false,
+    };
     for (const each of [copy, ...inside]) draft.layers[each.id] = castDraft(each);
     const list = draftList(draft, groupOf(scene, args.layer)?.id ?? null);
     list.splice(list.indexOf(args.layer) + 1, 0, args.copy);

@@ -2,10 +2,10 @@ import { castDraft, type Draft } from 'mutative';
 import type { Coat, CoatLays, PaintContent } from '../composition';
 import {
   type CompositionDraft,
+  drawableLayer,
   layerName,
   type Operation,
   OperationRefused,
-  unlockedLayer,
 } from './operation';
 
 /** What a stroke laid down: the tiles that it changed, on a coat that is there or on a new one. */
@@ -13,7 +13,7 @@ export type LaidCoat = Pick<Coat, 'id' | 'lays' | 'tiles'>;
 
 /** The coats of a paint layer that may be changed. */
 function draftCoats(draft: CompositionDraft, id: string): Draft<PaintContent>['coats'] {
-  const layer = unlockedLayer(draft, id);
+  const layer = drawableLayer(draft, id);
   if (layer.content.kind !== 'paint') throw new OperationRefused(`${layer.name} has no coats.`);
   return layer.content.coats;
 }

@@ -125,6 +125,17 @@ export function movableLayer(draft: CompositionDraft, id: string): Draft<Layer> 
   return layer;
 }
 
+/** The layer, if what it is made of may be changed. */
+export function drawableLayer(draft: CompositionDraft, id: string): Draft<Layer> {
+  const layer = unlockedLayer(draft, id);
+  if (layer.pixelsLocked) {
+    throw new OperationRefused(
+      `The pixels of ${layer.name} are locked. Unlock them to change what it is made of.`,
+    );
+  }
+  return layer;
+}
+
 /** What has a mask and may be changed: a layer, or a step of one. */
 export interface DraftHolder {
   readonly layer: Draft<Layer>;

@@ -425,6 +425,23 @@ describe('operations that cannot be', () => {
     expect(twice.layers.k2?.placeLocked).toBe(false);
   });
 
+  it('keep what a layer is made of where its pixels are locked, and change its place and mask', () => {
+    const kept = perform(example, operations.lockPixels, { ...keeper, locked: true }).composition;
+    const pushed = { of: keeper, tiles: {}, reach: 3, way: 'Dragged' };
+    expect(() => perform(kept, operations.pushPixels, pushed)).toThrow(
+      'The pixels of Keeper are locked. Unlock them to change what it is made of.',
+    );
+    const placement = { ...(kept.layers.keeper as Layer).placement, x: 3 };
+    const moved = perform(kept, operations.setPlacement, { ...keeper, placement }).composition;
+    expect(moved.layers.keeper?.placement.x).toBe(3);
+    const softer = perform(kept, operations.setMaskFeather, { mask: 'cut', feather: 1 });
+    expect(softer.composition.masks.cut?.feather).toBe(1);
+    const free = perform(kept, operations.lockPixels, { ...keeper, locked: false }).composition;
+    expect(
+      perform(free, operations.pushPixels, pushed).composition.layers.keeper?.push?.reach,
+    ).toBe(3);
+  });
+
   it('protect the mask of a locked layer', () => {
     const locked = perform(example, operations.lockLayer, { ...keeper, locked: true }).composition;
     const attempt = () => perform(locked, operations.setMaskFeather, { mask: 'cut', feather: 1 });

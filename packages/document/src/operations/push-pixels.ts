@@ -2,11 +2,11 @@ import { castDraft, type Draft } from 'mutative';
 import type { BlobHash, Composition, Layer, Mask, PushEdge, Pushed } from '../composition';
 import {
   type CompositionDraft,
+  drawableLayer,
   layerName,
   maskOwnerName,
   type Operation,
   OperationRefused,
-  unlockedLayer,
   unlockedMask,
 } from './operation';
 
@@ -18,7 +18,7 @@ const SAID: Readonly<Record<PushEdge, string>> = {
 export type PushedThing = { readonly layer: string } | { readonly mask: string };
 
 function draftThing(draft: CompositionDraft, of: PushedThing): Draft<Layer> | Draft<Mask> {
-  return 'layer' in of ? unlockedLayer(draft, of.layer) : unlockedMask(draft, of.mask);
+  return 'layer' in of ? drawableLayer(draft, of.layer) : unlockedMask(draft, of.mask);
 }
 
 function nameOf(before: Composition, of: PushedThing): string {
@@ -69,7 +69,7 @@ export const setPushEdge: Operation<{ layer: string; edge: PushEdge | null }> = 
   words: (before, { layer, edge }) =>
     `The border of ${layerName(before, layer)} ${edge === null ? 'is pushed along' : SAID[edge]}`,
   change(draft, { layer: id, edge }) {
-    const layer = unlockedLayer(draft, id);
+    const layer = drawableLayer(draft, id);
     if (!layer.push) throw new OperationRefused('Nothing was pushed yet.');
     if (edge && layer.content.kind !== 'photo') {
       throw new OperationRefused(`${layer.name} is no photograph: its border goes along.`);

@@ -21,7 +21,7 @@ const middleOf = (corners: Quad): Point => ({
 
 /**
  * Moves all that there is under a canvas whose corner or direction changes: layers, the area, planes, the horizon,
- * guides, and where clones take from. Nothing looks otherwise but for where the canvas ends.
+ * vanishing lines, guides, and where clones take from. Nothing looks otherwise but for where the canvas ends.
  * @param step from the composition pixels of before to those of after; a move, perhaps with a turn
  */
 export function moveScene(draft: CompositionDraft, step: Matrix): void {
@@ -51,6 +51,10 @@ export function moveScene(draft: CompositionDraft, step: Matrix): void {
       plane.corners.map((corner) => transform(step, corner)) as unknown as Quad,
     );
   }
+  draft.vanishing?.forEach((line) => {
+    line.from = transform(step, line.from);
+    line.to = transform(step, line.to);
+  });
   const [a, b] = step;
   const turned = (Math.atan2(b, a) * 180) / Math.PI;
   if (draft.guides) {

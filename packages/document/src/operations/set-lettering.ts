@@ -1,6 +1,6 @@
 import { castDraft } from 'mutative';
 import type { LetteringContent } from '../composition';
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { drawableLayer, layerName, type Operation, OperationRefused } from './operation';
 
 /** What of a lettering layer is changed, and how it is drawn then. */
 export type LetteringChange = Partial<Omit<LetteringContent, 'kind'>>;
@@ -26,7 +26,7 @@ export const setLettering: Operation<{ layer: string; change: LetteringChange }>
     return `${said} ${layerName(before, layer)}`;
   },
   change(draft, { layer: id, change }) {
-    const layer = unlockedLayer(draft, id);
+    const layer = drawableLayer(draft, id);
     if (layer.content.kind !== 'lettering')
       throw new OperationRefused(`${layer.name} is no lettering.`);
     Object.assign(layer.content, castDraft(change));

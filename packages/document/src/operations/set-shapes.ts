@@ -1,6 +1,6 @@
 import { castDraft } from 'mutative';
 import type { Fill, Shape, ShapeContent, ShapeStroke } from '../composition';
-import { layerName, type Operation, OperationRefused, unlockedLayer } from './operation';
+import { drawableLayer, layerName, type Operation, OperationRefused } from './operation';
 
 /** What of a shape layer is changed; what is left out stays. */
 export interface ShapeChange {
@@ -26,7 +26,7 @@ export const setShapes: Operation<{ layer: string; change: ShapeChange }> = {
     return `${verb(was, change)} ${layerName(before, layer)}`;
   },
   change(draft, { layer: id, change }) {
-    const layer = unlockedLayer(draft, id);
+    const layer = drawableLayer(draft, id);
     if (layer.content.kind !== 'shape') throw new OperationRefused(`${layer.name} has no shapes.`);
     Object.assign(layer.content, castDraft(change));
   },

@@ -44,6 +44,8 @@ import {
   TEXT_ALIGNS,
   TONE_COMPONENTS,
   type ToneComponent,
+  VANISHING_WAYS,
+  type VanishingWay,
 } from '../composition';
 import type { Matrix, Point } from '../geometry/matrix';
 import type { Quad } from '../geometry/projective';
@@ -291,6 +293,12 @@ export class HorizonSchema {
   @InRange(RANGES.tilt) tilt!: number;
 }
 
+export class VanishingLineSchema {
+  @IsIn(VANISHING_WAYS) way!: VanishingWay;
+  @IsPoint() from!: Point;
+  @IsPoint() to!: Point;
+}
+
 class ExtentSchema {
   @IsPositive() width!: number;
   @IsPositive() height!: number;
@@ -323,6 +331,7 @@ export class LayerSchema {
   @IsBoolean() shown!: boolean;
   @IsBoolean() locked!: boolean;
   @IsOptional() @IsBoolean() placeLocked?: boolean;
+  @IsOptional() @IsBoolean() pixelsLocked?: boolean;
   @IsOptional() @IsIdentifier() link?: string | null;
   @IsObject()
   @ValidateNested()
@@ -407,6 +416,12 @@ export class CompositionSchema implements Composition {
   @IsRecord() masks!: Composition['masks'];
   @IsOptional() @ValidateNested() @Type(() => AreaSchema) area?: AreaSchema | null;
   @IsOptional() @ValidateNested() @Type(() => HorizonSchema) horizon?: HorizonSchema | null;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.vanishingLines)
+  @ValidateNested({ each: true })
+  @Type(() => VanishingLineSchema)
+  vanishing?: VanishingLineSchema[];
   @IsOptional()
   @ValidateNested()
   @Type(() => PlaneOfFocusSchema)

@@ -10,6 +10,7 @@ export const LIMITS = {
   nameLength: 200,
   planes: 100,
   guides: 200,
+  vanishingLines: 100,
   /** Colours between the ends of a gradient. */
   stops: 30,
   shapes: 500,

@@ -17,6 +17,7 @@ import { inJob, pickSeat } from '../../picks/run-pick';
 import type { PointerSample, Tool } from '../../picture/tool';
 import { coatGoal, commitCoats, withCoats } from '../coats/coat-goal';
 import { type CoatTarget, coatTarget } from '../coats/coat-target';
+import { whyUntouched } from '../place/why-kept';
 import { RunningStroke } from '../strokes/running-stroke';
 import type { StrokeGoal, Tiles } from '../strokes/stroke-goal';
 import { StrokeTool } from '../strokes/stroke-tool';
@@ -100,7 +101,12 @@ function cloneGoal(target: CoatTarget): StrokeGoal | null {
 
 const strokes = new StrokeTool({
   target: () => coatTarget('Retouch'),
-  takesPress(_, at) {
+  takesPress({ layer }, at) {
+    const kept = whyUntouched(layer);
+    if (kept) {
+      tellProblem(kept);
+      return true;
+    }
     const { way, points, source, start, keeps, set } = useCloning.getState();
     if (way === 'smooth over') return false;
     if (points || at.otherButton) {

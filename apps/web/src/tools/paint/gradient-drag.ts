@@ -10,6 +10,7 @@ import { useCamera } from '../../picture/camera-store';
 import type { PointerSample, Tool } from '../../picture/tool';
 import { commitCoats, withCoats } from '../coats/coat-goal';
 import type { CoatTarget } from '../coats/coat-target';
+import { whyUntouched } from '../place/why-kept';
 import type { Tiles } from '../strokes/stroke-goal';
 import { areaTiles, rectTiles, targetOnCanvas } from './covered';
 import { usePainting } from './settings';
@@ -39,7 +40,7 @@ class GradientDrag implements Tool {
 
   begin({ x, y }: PointerSample): void {
     const target = targetOnCanvas();
-    const reason = whyNot(target);
+    const reason = whyNot(target) ?? whyUntouched(target.layer);
     if (reason) return tellProblem(reason);
     const drag: Drag = {
       ...{ target, from: { x, y }, coat: newId(), to: { x, y }, ready: null },

@@ -6,6 +6,7 @@ import { wordsOf } from '../../link/problem';
 import type { PointerSample, Tool } from '../../picture/tool';
 import { coatGoal } from '../coats/coat-goal';
 import { coatTarget } from '../coats/coat-target';
+import { whyUntouched } from '../place/why-kept';
 import { RunningStroke } from '../strokes/running-stroke';
 import { StrokeTool } from '../strokes/stroke-tool';
 import { fillRegion } from './fill-region';
@@ -33,9 +34,11 @@ function laidBy({ value }: Brush): CoatLays {
 
 const strokes = new StrokeTool({
   target: () => coatTarget('Paint'),
-  takesPress(_, at) {
+  takesPress({ layer }, at) {
     const { takes, way } = usePainting.getState();
+    const kept = whyUntouched(layer);
     if (takes) void take(at);
+    else if (kept) tellProblem(kept);
     else if (way === 'fill') fillRegion(at);
     else return false;
     return true;

@@ -39,7 +39,8 @@ function outlinePath(): Path | null {
 export function shapesInHand(): ShapeLayer | null {
   const { composition } = useComposition.getState();
   const layer = layerById(composition, useHand.getState().layer ?? '');
-  return layer && isShape(layer) && !lockedBy(composition, layer) ? layer : null;
+  if (!layer || !isShape(layer) || layer.pixelsLocked) return null;
+  return lockedBy(composition, layer) ? null : layer;
 }
 
 /** The curve that is chosen among the shapes in hand, as a path. */

@@ -13,7 +13,7 @@ export function FillHandles() {
   const inHand = useHand((state) => state.layer);
   const layer = layerById(shown, inHand ?? '');
   const content = layer?.content;
-  if (!layer || lockedBy(shown, layer)) return null;
+  if (!layer || layer.pixelsLocked || lockedBy(shown, layer)) return null;
   if (!content || !('fill' in content)) return null;
   const { fill } = content;
   if (!fill || fill.by === 'colour') return null;

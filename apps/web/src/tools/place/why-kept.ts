@@ -8,3 +8,10 @@ export function whyKept(composition: Composition, layer: Layer, toDo: string): s
     ? `The place of ${layer.name} is locked. Unlock it to ${toDo} ${layer.name}.`
     : null;
 }
+
+/** Why what a layer is made of stays as it is, in words that end in what it would take to change it; null when it need not. */
+export function whyUntouched({ name, pixelsLocked }: Layer): string | null {
+  return pixelsLocked
+    ? `The pixels of ${name} are locked. Unlock them to change what it is made of.`
+    : null;
+}

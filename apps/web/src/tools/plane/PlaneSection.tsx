@@ -1,4 +1,11 @@
-import { isGlass, type Layer, layIntoPlane, removePlane, setPlane } from '@diplex/document';
+import {
+  horizonOfLines,
+  isGlass,
+  type Layer,
+  layIntoPlane,
+  removePlane,
+  setPlane,
+} from '@diplex/document';
 import { IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../../bench/composition-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
@@ -6,8 +13,9 @@ import { Amount } from '../../controls/Amount';
 import { EditableText } from '../../controls/EditableText';
 import { IconButton } from '../../controls/IconButton';
 import { Section } from '../../controls/Inspector';
+import { Pick } from '../../controls/Pick';
 import { PlainButton } from '../../controls/PlainButton';
-import { usePlaneInHand } from './settings';
+import { PLANE_ALONG, type PlaneAlong, usePlaneInHand } from './settings';
 import { usePlanes } from './use-plane';
 
 function lieIn(layer: Layer | undefined, plane: string): boolean {
@@ -19,7 +27,8 @@ export function PlaneSection() {
   const { planes, inHand } = usePlanes();
   const layer = useLayerInHand();
   const { perform, tryOut } = useComposition.getState();
-  const { set } = usePlaneInHand();
+  const { along, set } = usePlaneInHand();
+  const scene = useComposition((state) => state.composition);
   const ratio = inHand ? inHand.size.width / inHand.size.height : 1;
   const proportioned = (wide: number) => {
     if (!inHand) return null;
@@ -28,6 +37,16 @@ export function PlaneSection() {
   };
   return (
     <Section title="Planes" aside={planes.length === 0 ? 'drag one out on the picture' : undefined}>
+      {horizonOfLines(scene) && (
+        <Pick
+          label="A new one goes along lines"
+          value={along}
+          options={(Object.keys(PLANE_ALONG) as PlaneAlong[]).map((value) => ({
+            ...{ value, words: value },
+          }))}
+          onChoose={(value) => set({ along: value })}
+        />
+      )}
       {planes.map((plane) => (
         <div key={plane.id} className="flex h-8 items-center gap-1.5" data-testid="plane">
           <input

@@ -3,14 +3,16 @@ import {
   newId,
   type Point,
   perform,
+  planeBetween,
   planeSize,
+  type Quad,
   type ScenePlane,
   setPlane,
 } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useCamera } from '../../picture/camera-store';
 import type { PointerSample, Tool } from '../../picture/tool';
-import { usePlaneInHand } from './settings';
+import { PLANE_ALONG, usePlaneInHand } from './settings';
 
 /** A plane smaller than this, in window pixels, was not meant. */
 const LEAST = 12;
@@ -55,6 +57,13 @@ class PlaneTool implements Tool {
     useComposition.getState().show(null);
   }
 
+  /** The corners between two that lie across from each other, along lines of the scene; null where it is drawn as a box. */
+  private cornersTo(from: Point, { x, y }: Point): Quad | null {
+    const sides = PLANE_ALONG[usePlaneInHand.getState().along];
+    const { composition } = useComposition.getState();
+    return sides && planeBetween(composition, [from, { x, y }], sides);
+  }
+
   private planeTo(at: PointerSample | undefined): ScenePlane | null {
     const { from } = this;
     if (!from || !at) return null;
@@ -63,7 +72,7 @@ class PlaneTool implements Tool {
       ...{ width: Math.abs(at.x - from.x), height: Math.abs(at.y - from.y) },
     };
     if (Math.min(rect.width, rect.height) * useCamera.getState().zoom < LEAST) return null;
-    const corners = cornersOf(rect);
+    const corners = this.cornersTo(from, at) ?? cornersOf(rect);
     return { id: this.id, name: freshName(), corners, size: planeSize(corners) };
   }
 }

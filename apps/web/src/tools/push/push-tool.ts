@@ -22,6 +22,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import type { MaskInHand } from '../../bench/mask-in-hand';
 import { tellProblem } from '../../bench/notice-store';
+import { whyUntouched } from '../place/why-kept';
 import { RunningStroke } from '../strokes/running-stroke';
 import { StrokeTool } from '../strokes/stroke-tool';
 import { pushGoal } from './push-goal';
@@ -75,6 +76,11 @@ export const pushTool = new StrokeTool({
   target: pushTarget,
   takesPress(target) {
     const alone = usePushing.getState().on === 'mask' || isGlass(target.layer);
+    const kept = alone ? null : whyUntouched(target.layer);
+    if (kept) {
+      tellProblem(kept);
+      return true;
+    }
     if (!alone || target.mask) return false;
     tellProblem(`${target.layer.name} has no mask that could be pushed.`);
     return true;

@@ -23,6 +23,7 @@ import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import { useCamera } from '../../picture/camera-store';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { whyUntouched } from '../place/why-kept';
 import { useShaping } from './settings';
 
 /** A shape smaller than this, in window pixels, was not meant. */
@@ -86,6 +87,8 @@ class ShapeTool implements Tool {
     const { composition } = useComposition.getState();
     const layer = layerToShape();
     if (layer?.locked) return tellProblem(`${layer.name} is locked. Unlock it to draw on it.`);
+    const kept = layer && whyUntouched(layer);
+    if (kept) return tellProblem(kept);
     if (layer && !composition.layers[layer.id]) return;
     if (useShaping.getState().kind === 'curve') return this.addPoint(at);
     this.from = { x: at.x, y: at.y };

@@ -20,6 +20,7 @@ import { useHand } from '../../bench/hand-store';
 import { toComposition, useCamera } from '../../picture/camera-store';
 import { SCENE } from '../../picture/handle-look';
 import { Knob } from '../../picture/Knob';
+import { VanishingHandles } from './VanishingHandles';
 
 type Event = Konva.KonvaEventObject<DragEvent>;
 
@@ -123,11 +124,12 @@ function StanceHandles() {
   );
 }
 
-/** The scene's horizon, and the foot and the eye level of the layer in hand. */
+/** The scene's horizon and vanishing lines, and the foot and the eye level of the layer in hand. */
 export function StandHandles() {
   return (
     <>
       <HorizonHandles />
+      <VanishingHandles />
       <StanceHandles />
     </>
   );

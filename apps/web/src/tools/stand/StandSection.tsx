@@ -16,6 +16,7 @@ import { PlainButton } from '../../controls/PlainButton';
 import { proposeHorizon } from './propose-horizon';
 import { useStanding } from './settings';
 import { standInHand } from './stand-tool';
+import { VanishingRows } from './VanishingRows';
 
 /** Heights go to so many metres. */
 const TALLEST = 60;
@@ -71,6 +72,7 @@ export function StandSection() {
           onPress={proposeHorizon}
         />
       </div>
+      <VanishingRows />
       {layer && !isGlass(layer) && (
         <div className="mt-1.5 grid gap-1">
           <Amount

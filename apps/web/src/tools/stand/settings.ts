@@ -1,3 +1,4 @@
+import type { VanishingWay } from '@diplex/document';
 import { toolSettings } from '../tool-settings';
 
 /** Heights in metres by which the eye level of a layer is told. */
@@ -8,6 +9,13 @@ export interface Standing {
   readonly camera: number;
   /** Whether the next drag measures a thing of that height in the picture, from its foot to its top. */
   readonly measures: boolean;
+  /** Whether the next drag draws a vanishing line, and of which way. */
+  readonly draws: VanishingWay | null;
 }
 
-export const useStanding = toolSettings<Standing>({ height: 1.7, camera: 1.6, measures: false });
+export const useStanding = toolSettings<Standing>({
+  height: 1.7,
+  camera: 1.6,
+  measures: false,
+  draws: null,
+});

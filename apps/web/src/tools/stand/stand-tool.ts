@@ -7,15 +7,20 @@ import {
   type Point,
   setHorizon,
   setPlacement,
+  setVanishing,
   stanceShown,
   stoodAt,
 } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
+import { useCamera } from '../../picture/camera-store';
 import type { PointerSample, Tool } from '../../picture/tool';
 import { whyKept } from '../place/why-kept';
 import { useStanding } from './settings';
+
+/** A shorter line, in window pixels, was not meant. */
+const LEAST = 12;
 
 /** The layer in hand, if it can be stood; says why not otherwise. */
 export function layerToStand(): Layer | null {
@@ -56,11 +61,17 @@ export function standInHand(): void {
 class StandTool implements Tool {
   private held: { readonly layer: Layer; readonly off: Point } | null = null;
   private laying = false;
+  /** Where a vanishing line begins that is being drawn. */
+  private drawn: Point | null = null;
   /** The foot of what is measured. */
   private measured: Point | null = null;
 
   begin(at: PointerSample): void {
     const { composition } = useComposition.getState();
+    if (useStanding.getState().draws) {
+      this.drawn = { x: at.x, y: at.y };
+      return;
+    }
     if (useStanding.getState().measures && composition.horizon) {
       this.measured = { x: at.x, y: at.y };
       return;
@@ -78,6 +89,7 @@ class StandTool implements Tool {
   move(through: readonly PointerSample[]): void {
     const at = through.at(-1);
     if (!at) return;
+    if (this.drawn) return this.drawLine('tryOut', this.drawn, at);
     if (this.measured) {
       const draft = { kind: 'line' as const, from: this.measured, to: { x: at.x, y: at.y } };
       return useHand.getState().take({ draft });
@@ -87,14 +99,15 @@ class StandTool implements Tool {
   }
 
   end(at: PointerSample): void {
-    if (this.measured) this.measure(this.measured, { x: at.x, y: at.y });
+    if (this.drawn) this.drawLine('perform', this.drawn, at);
+    else if (this.measured) this.measure(this.measured, { x: at.x, y: at.y });
     else if (this.laying) this.layHorizon('perform', at);
     else if (!this.stand('perform', at)) useComposition.getState().show(null);
     this.forget();
   }
 
   cancel(): void {
-    if (!this.laying && !this.held && !this.measured) return;
+    if (!this.laying && !this.held && !this.measured && !this.drawn) return;
     this.forget();
     useComposition.getState().show(null);
   }
@@ -120,7 +133,17 @@ class StandTool implements Tool {
     return standAt(way, layer, { x: at.x + off.x, y: at.y + off.y });
   }
 
+  private drawLine(way: 'tryOut' | 'perform', from: Point, { x, y }: Point): void {
+    const { draws } = useStanding.getState();
+    const { composition, show } = useComposition.getState();
+    const far = Math.hypot(x - from.x, y - from.y) * useCamera.getState().zoom >= LEAST;
+    if (!draws || !far) return show(null);
+    const lines = [...(composition.vanishing ?? []), { way: draws, from, to: { x, y } }];
+    useComposition.getState()[way](setVanishing, { lines });
+  }
+
   private forget(): void {
+    this.drawn = null;
     this.held = null;
     this.laying = false;
     if (this.measured) useHand.getState().take({ draft: null });
