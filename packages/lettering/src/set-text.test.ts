@@ -78,7 +78,9 @@ describe('setText', () => {
 describe('readFont', () => {
   it('says of bytes that are no font what would be one', () => {
     expect(() => readFont(new Uint8Array(400))).toThrow(NoFont);
-    expect(() => readFont(new TextEncoder().encode('wOF2 and more'))).toThrow(/\.ttf, \.otf, \.woff/);
+    expect(() => readFont(new TextEncoder().encode('wOF2 and more'))).toThrow(
+      /\.ttf, \.otf, \.woff/,
+    );
     const cut = readFileSync(new URL('../generated/figtree.ttf', import.meta.url)).subarray(0, 90);
     expect(() => readFont(cut)).toThrow(NoFont);
   });

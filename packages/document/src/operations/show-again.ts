@@ -35,8 +35,9 @@ export const showAgain: Operation<{ layer: string; showing: string }> = {
     const names = new Set(Object.values(scene.layers).map(({ name }) => name));
     let name = `${original.name} again`;
     for (let n = 2; names.has(name); n++) name = `${original.name} again ${n}`;
-    const { placement, opacity, blending } = layer;
-    const made = { ...plainLayer(showing, name, content, placement), opacity, blending };
+    const { placement, opacity, blending, warp = null, plane = null } = layer;
+    const lies = { ...(warp && { warp }), ...(plane && { plane }) };
+    const made = { ...plainLayer(showing, name, content, placement), ...lies, opacity, blending };
     draft.layers[showing] = castDraft(made);
     const list = draftList(draft, groupOf(scene, id)?.id ?? null);
     list.splice(list.indexOf(id) + 1, 0, showing);

@@ -55,6 +55,22 @@ describe('showings', () => {
     expect(withShowings(scene)).toBe(scene);
   });
 
+  it('lie at first as the layer does, bent and in its plane', () => {
+    const corners = [
+      { x: 0, y: 0 },
+      { x: 90, y: 9 },
+      { x: 90, y: 70 },
+      { x: 0, y: 80 },
+    ] as const;
+    const plane = { id: 'wall', name: 'Wall', corners, size: { width: 90, height: 80 } };
+    const a = { ...photo('a', 40), plane: 'wall' };
+    const lying = { ...scene, planes: { wall: plane }, layers: { ...scene.layers, a } };
+    const shown = after(lying, again('a', 's'));
+    const [one, other] = [shown.layers.a, shown.layers.s];
+    expect(one && other && layerBounds(shown, other)).toEqual(one && layerBounds(shown, one));
+    expect(other?.plane).toBe('wall');
+  });
+
   it('of a showing show what that shows', () => {
     const shown = after(scene, again('a', 's'), again('s', 't'));
     expect(shown.layers.t?.content).toMatchObject({ kind: 'showing', of: 'a' });
