@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
 import { benchExposures } from './exposures';
 import { linearRows } from './flatten';
-import { interactiveRows } from './interactive';
+import { brushRows, interactiveRows } from './interactive';
 import { benchLines } from './lines';
 import { benchMatch } from './match';
 import { benchMatting } from './matting';
@@ -16,6 +16,7 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   speed: speedRows,
   linear: linearRows,
   interactive: interactiveRows,
+  brushes: brushRows,
   memory: memoryRows,
   warps: warpRows,
   align: alignRows,

@@ -1,4 +1,5 @@
 import {
+  IDENTITY,
   intersectRects,
   invert,
   isEmpty,
@@ -9,6 +10,7 @@ import {
   RANGES,
   type Rect,
   roundOut,
+  scaling,
   transform,
   uniteRects,
 } from '@diplex/document';
@@ -159,34 +161,16 @@ export class PushStroke {
       ...{ width: area.width + 2 * margin, height: area.height + 2 * margin },
     };
     const old = this.gathered(seen);
-    const means = this.way === 'smooth' ? evened(old, seen) : old;
-    const [a, b, c, d] = ground.toComposition;
     const inner = radius * (1 - brush.softness);
-    const fall = Math.max(1e-6, radius - inner);
-    this.eachCell(area, (x, y, tile, index) => {
-      const [dx, dy] = [x + 0.5 - centre.x, y + 0.5 - centre.y];
-      const far = Math.hypot(a * dx + c * dy, b * dx + d * dy);
-      if (far >= radius) return;
-      const t = far <= inner ? 1 : (radius - far) / fall;
-      const limit = tile.limit ? (tile.limit[index] as number) : 1;
-      const weight = strength * limit * t * t * (3 - 2 * t);
-      if (weight === 0) return;
-      const p = (y - seen.y) * seen.width + x - seen.x;
-      const source = SOURCES[this.way](dx, dy, weight, move);
-      if (source) {
-        const [sx, sy] = [dx + source.x - (x + 0.5), dy + source.y - (y + 0.5)];
-        const [u, v] = [centre.x + sx + x, centre.y + sy + y];
-        this.put(tile, index, looked(old, seen, u, v), PUSH_CELL * source.x, PUSH_CELL * source.y);
-        return;
-      }
-      const toward = this.way === 'smooth' ? means : null;
-      const share = this.way === 'smooth' ? weight : weight * RESTORE;
-      for (let k = 0; k < 2; k++) {
-        const own = old[p * 2 + k] as number;
-        const goal = toward ? (toward[p * 2 + k] as number) : 0;
-        tile.field[index * 2 + k] = own + (goal - own) * share;
-      }
-      store(tile, index);
+    const touch: RowTouch = {
+      ...{ radius, inner, fall: Math.max(1e-6, radius - inner), strength, centre },
+      ...{ map: ground.toComposition, old, seen },
+      goals: this.way === 'smooth' ? evened(old, seen) : null,
+    };
+    const draw = ROWS[this.way](move);
+    this.eachRow(area, (y, left, right, tile, start) => {
+      const far = draw(touch, tile, y, left, right, start);
+      if (far > this.farthest) this.farthest = far;
     });
     return area;
   }
@@ -196,33 +180,20 @@ export class PushStroke {
     if (far > this.farthest) this.farthest = far;
   }
 
-  private put(
-    tile: Touched,
-    index: number,
-    value: readonly [number, number],
-    x: number,
-    y: number,
-  ) {
-    tile.field[index * 2] = Math.max(-MOST, Math.min(MOST, value[0] + x));
-    tile.field[index * 2 + 1] = Math.max(-MOST, Math.min(MOST, value[1] + y));
-    this.noteFar(value[0] + x);
-    this.noteFar(value[1] + y);
-    store(tile, index);
-  }
-
-  private eachCell(
+  /** The rows of a rectangle of cells, tile by tile: from one column to another, and where the first lies in its tile. */
+  private eachRow(
     area: Rect,
-    visit: (x: number, y: number, tile: Touched, index: number) => void,
+    visit: (y: number, left: number, right: number, tile: Touched, start: number) => void,
   ): void {
     const [right, bottom] = [area.x + area.width, area.y + area.height];
     for (let row = Math.floor(area.y / SIDE); row * SIDE < bottom; row++) {
       for (let column = Math.floor(area.x / SIDE); column * SIDE < right; column++) {
         const tile = this.tileAt(`${column},${row}`);
-        const [left, top] = [column * SIDE, row * SIDE];
-        for (let y = Math.max(area.y, top); y < Math.min(bottom, top + SIDE); y++) {
-          for (let x = Math.max(area.x, left); x < Math.min(right, left + SIDE); x++) {
-            visit(x, y, tile, (y - top) * SIDE + x - left);
-          }
+        const [tileX, tileY] = [column * SIDE, row * SIDE];
+        const first = Math.max(area.x, tileX);
+        const last = Math.min(right, tileX + SIDE);
+        for (let y = Math.max(area.y, tileY); y < Math.min(bottom, tileY + SIDE); y++) {
+          visit(y, first, last, tile, (y - tileY) * SIDE + first - tileX);
         }
       }
     }
@@ -259,8 +230,11 @@ export class PushStroke {
     const before = this.ground.tile(key);
     const { merged } = this.ground.memory(key);
     if (before) merged.set(before);
-    const field = Float32Array.from(merged, pushedBy);
-    if (before) for (const value of field) this.noteFar(value);
+    const field = new Float32Array(merged.length);
+    if (before) {
+      for (let i = 0; i < field.length; i++) field[i] = pushedBy(merged[i] as number);
+      for (const value of field) this.noteFar(value);
+    }
     const made = { field, merged, limit: this.ground.limit?.(key) ?? null };
     this.touched.set(key, made);
     return made;
@@ -272,52 +246,137 @@ export function pushedBy(kept: number): number {
   return (kept > 32_767 ? kept - 65_536 : kept) * PUSH_UNIT;
 }
 
-function store({ field, merged }: Touched, index: number): void {
-  for (let k = index * 2; k < index * 2 + 2; k++) {
-    const steps = Math.round((field[k] as number) / PUSH_UNIT);
-    merged[k] = steps < 0 ? steps + 65_536 : steps;
-  }
+/** What a touch does to the cells under it. */
+interface RowTouch {
+  /** In composition pixels; beyond `inner` it falls off over `fall`. */
+  readonly radius: number;
+  readonly inner: number;
+  readonly fall: number;
+  readonly strength: number;
+  /** Its middle, in cells. */
+  readonly centre: { readonly x: number; readonly y: number };
+  readonly map: Matrix;
+  /** The field before it, within `seen`, and what smoothing goes towards. */
+  readonly old: Float32Array;
+  readonly seen: Rect;
+  readonly goals: Float32Array | null;
 }
 
-/** The field between the middles of four cells. */
-function looked(old: Float32Array, seen: Rect, u: number, v: number): readonly [number, number] {
-  const x = Math.max(0, Math.min(seen.width - 1.001, u - 0.5 - seen.x));
-  const y = Math.max(0, Math.min(seen.height - 1.001, v - 0.5 - seen.y));
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  const [shareX, shareY] = [x - left, y - top];
-  const at = (top * seen.width + left) * 2;
-  const line = seen.width * 2;
-  const mix = (k: number) => {
-    const upper = (old[at + k] as number) * (1 - shareX) + (old[at + k + 2] as number) * shareX;
-    const lower =
-      (old[at + line + k] as number) * (1 - shareX) + (old[at + line + k + 2] as number) * shareX;
-    return upper * (1 - shareY) + lower * shareY;
+/** Changes the cells of a row from one column to another, the first at `start` in its tile; gives the farthest that one was carried. */
+type DrawRow = (
+  touch: RowTouch,
+  tile: Touched,
+  y: number,
+  left: number,
+  right: number,
+  start: number,
+) => number;
+
+/** How much of a touch is done so far from its middle, given by its square; 0 beyond its radius. */
+function weightAt({ radius, inner, fall, strength }: RowTouch, square: number): number {
+  if (square >= radius * radius) return 0;
+  const far = Math.sqrt(square);
+  if (far <= inner) return strength;
+  const t = (radius - far) / fall;
+  return strength * t * t * (3 - 2 * t);
+}
+
+/**
+ * Takes what comes to lie at a cell from elsewhere: from where, as a map of how far it lies from the middle of the touch,
+ * in cells, times how much of it is done.
+ * @param turns radians, for what turns; the map is of no other use then
+ */
+function taking([a, b, c, d, e, f]: Matrix, turns = 0): DrawRow {
+  return (touch, { field, limit, merged }, y, left, right, start) => {
+    const { centre, old, seen } = touch;
+    const [ma, mb, mc, md] = touch.map;
+    const dy = y + 0.5 - centre.y;
+    const line = seen.width * 2;
+    const mostX = seen.width - 1.001;
+    const mostY = seen.height - 1.001;
+    let farthest = 0;
+    for (let x = left, at = start * 2; x < right; x++, at += 2) {
+      const dx = x + 0.5 - centre.x;
+      const px = ma * dx + mc * dy;
+      const py = mb * dx + md * dy;
+      const own = weightAt(touch, px * px + py * py);
+      const weight = limit ? own * (limit[at >> 1] as number) : own;
+      if (weight === 0) continue;
+      let sx = (a * dx + c * dy + e) * weight;
+      let sy = (b * dx + d * dy + f) * weight;
+      if (turns !== 0) {
+        const cos = Math.cos(turns * weight);
+        const sin = Math.sin(turns * weight);
+        sx = cos * dx - sin * dy - dx;
+        sy = sin * dx + cos * dy - dy;
+      }
+      // The field between the middles of four cells, where it is taken from.
+      const u = Math.max(0, Math.min(mostX, x + sx - seen.x));
+      const v = Math.max(0, Math.min(mostY, y + sy - seen.y));
+      const column = Math.floor(u);
+      const row = Math.floor(v);
+      const shareU = u - column;
+      const shareV = v - row;
+      const from = row * line + column * 2;
+      for (let k = 0; k < 2; k++) {
+        const p = from + k;
+        const upper = (old[p] as number) * (1 - shareU) + (old[p + 2] as number) * shareU;
+        const q = p + line;
+        const lower = (old[q] as number) * (1 - shareU) + (old[q + 2] as number) * shareU;
+        const way = PUSH_CELL * (k === 0 ? sx : sy);
+        const value = upper * (1 - shareV) + lower * shareV + way;
+        const far = Math.abs(value);
+        if (far > farthest) farthest = far;
+        const held = Math.max(-MOST, Math.min(MOST, value));
+        field[at + k] = held;
+        merged[at + k] = keptAs(held);
+      }
+    }
+    return farthest;
   };
-  return [mix(0), mix(1)];
 }
 
-interface Move {
-  readonly x: number;
-  readonly y: number;
+/** Brings what was pushed nearer to what smoothing goes towards, or to nothing. */
+function toward(share: number): DrawRow {
+  return (touch, { field, limit, merged }, y, left, right, start) => {
+    const { centre, old, seen, goals } = touch;
+    const [ma, mb, mc, md] = touch.map;
+    const dy = y + 0.5 - centre.y;
+    for (let x = left, at = start * 2; x < right; x++, at += 2) {
+      const dx = x + 0.5 - centre.x;
+      const px = ma * dx + mc * dy;
+      const py = mb * dx + md * dy;
+      const own = share * weightAt(touch, px * px + py * py);
+      const weight = limit ? own * (limit[at >> 1] as number) : own;
+      if (weight === 0) continue;
+      const p = ((y - seen.y) * seen.width + x - seen.x) * 2;
+      for (let k = 0; k < 2; k++) {
+        const was = old[p + k] as number;
+        const value = was + ((goals ? (goals[p + k] as number) : 0) - was) * weight;
+        field[at + k] = value;
+        merged[at + k] = keptAs(value);
+      }
+    }
+    return 0;
+  };
 }
 
-/** From where a touch takes what comes to lie so far from its middle: how far from there, in cells; null where it takes nothing. */
-const SOURCES: Readonly<
-  Record<PushWay, (dx: number, dy: number, weight: number, move: Move) => Move | null>
-> = {
-  drag: (_dx, _dy, weight, { x, y }) => ({ x: -x * weight, y: -y * weight }),
-  swell: (dx, dy, weight) => ({ x: -dx * weight * SWELL, y: -dy * weight * SWELL }),
-  shrink: (dx, dy, weight) => ({ x: dx * weight * SWELL, y: dy * weight * SWELL }),
-  twirl: (dx, dy, weight) => turnedBy(dx, dy, -weight * TWIRL),
-  'twirl back': (dx, dy, weight) => turnedBy(dx, dy, weight * TWIRL),
-  smooth: () => null,
-  restore: () => null,
+/** A number of pixels as it is kept: whole steps in 16 bits with a sign. */
+function keptAs(value: number): number {
+  const steps = Math.round(value / PUSH_UNIT);
+  return steps < 0 ? steps + 65_536 : steps;
+}
+
+/** What each way of pushing does to a row, for the way that the touch went. */
+const ROWS: Readonly<Record<PushWay, (move: { x: number; y: number }) => DrawRow>> = {
+  drag: ({ x, y }) => taking([0, 0, 0, 0, -x, -y]),
+  swell: () => taking(scaling(-SWELL, -SWELL)),
+  shrink: () => taking(scaling(SWELL, SWELL)),
+  twirl: () => taking(IDENTITY, -TWIRL),
+  'twirl back': () => taking(IDENTITY, TWIRL),
+  smooth: () => toward(1),
+  restore: () => toward(RESTORE),
 };
-
-function turnedBy(dx: number, dy: number, angle: number): Move {
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return { x: c * dx - s * dy - dx, y: s * dx + c * dy - dy };
-}
 
 /** The mean of the cells around each: what smoothing goes towards. */
 function evened(old: Float32Array, { width, height }: Rect): Float32Array {

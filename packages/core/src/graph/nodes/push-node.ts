@@ -6,16 +6,16 @@ import {
   multiply,
   PAINTED_TILE_SIZE,
   PUSH_CELL,
+  PUSH_UNIT,
   type Pushed,
   type Rect,
   roundOut,
   scaling,
   tileBounds,
 } from '@diplex/document';
-import { scratchFloats } from '@diplex/kernels';
+import { clampToAlpha, samplePlaces, scratchDoubles, scratchFloats } from '@diplex/kernels';
 import { isLive } from '../../pixels/live-tile';
 import type { PixelReader } from '../../pixels/pixel-reader';
-import { pushedBy } from '../../push/push-stroke';
 import { digestOfPart } from '../digest';
 import {
   type Between,
@@ -151,10 +151,47 @@ export class PushNode extends GraphNode {
     const image = from.see(0);
     if (!image) return null;
     const field = new Field(this.pushed, this.toOutput(scale), out, from.reader);
-    const planes = this.channels === 4 ? 1 : this.channels;
-    const step = this.channels === 4 ? 4 : 1;
+    const data = scratchFloats(out.width * out.height * this.channels);
+    if (this.channels === 4) this.drawPicture(image.data, rect, out, scale, field, data);
+    else this.drawPlanes(image.data, rect, out, scale, field, data);
+    return { width: out.width, height: out.height, data };
+  }
+
+  /** Samples a picture, each pixel as large as it becomes where it is taken from. */
+  private drawPicture(
+    from: Float32Array,
+    rect: Rect,
+    out: Rect,
+    scale: number,
+    field: Field,
+    data: Float32Array,
+  ): void {
+    const { x: left, y: top, width, height } = out;
+    const [a, b, c, d] = this.matrix;
+    const by = scale * (this.pushed.amount ?? 1);
+    const less = this.smaller(scale);
+    const places = scratchDoubles((width + 1) * (height + 1) * 2);
+    for (let y = 0, i = 0; y <= height; y++) {
+      for (let x = 0; x <= width; x++, i += 2) {
+        const pushed = field.at(x, y);
+        places[i] = (left + x + 0.5 + by * (a * pushed[0] + c * pushed[1])) / less;
+        places[i + 1] = (top + y + 0.5 + by * (b * pushed[0] + d * pushed[1])) / less;
+      }
+    }
+    samplePlaces([{ ...rect, data: from }], places, { ...out, data });
+    clampToAlpha(data);
+  }
+
+  /** Samples coverage, which may have a second plane of where it applies. */
+  private drawPlanes(
+    from: Float32Array,
+    rect: Rect,
+    out: Rect,
+    scale: number,
+    field: Field,
+    data: Float32Array,
+  ): void {
     const { width, height } = out;
-    const data = scratchFloats(width * height * this.channels);
     const [a, b, c, d] = this.matrix;
     const by = scale * (this.pushed.amount ?? 1);
     const size = rect.width * rect.height;
@@ -164,22 +201,18 @@ export class PushNode extends GraphNode {
         const [px, py] = field.at(x, y);
         const dx = by * (a * px + c * py);
         const dy = by * (b * px + d * py);
-        const u =
-          less === 1 ? out.x + x + dx - rect.x : (out.x + x + 0.5 + dx) / less - 0.5 - rect.x;
-        const v =
-          less === 1 ? out.y + y + dy - rect.y : (out.y + y + 0.5 + dy) / less - 0.5 - rect.y;
         const still = less === 1 && Math.abs(dx) + Math.abs(dy) < TRACE;
-        for (let plane = 0; plane < planes; plane++) {
-          const o = plane * width * height + (y * width + x) * step;
+        const u = (out.x + x + 0.5 + dx) / less - 0.5 - rect.x;
+        const v = (out.y + y + 0.5 + dy) / less - 0.5 - rect.y;
+        for (let plane = 0; plane < this.channels; plane++) {
+          const o = plane * width * height + y * width + x;
           const base = plane * size;
-          if (still) {
-            const at = base + ((out.y + y - rect.y) * rect.width + out.x + x - rect.x) * step;
-            for (let k = 0; k < step; k++) data[o + k] = image.data[at + k] as number;
-          } else sampleCubic(image.data, rect, base, step, u, v, data, o);
+          data[o] = still
+            ? (from[base + (out.y + y - rect.y) * rect.width + out.x + x - rect.x] as number)
+            : sampleCubic(from, rect, base, u, v);
         }
       }
     }
-    return { width, height, data };
   }
 }
 
@@ -194,10 +227,10 @@ function meet(a: Rect, b: Rect): boolean {
 /** What was pushed, between the middles of cells, at pixels of a region. */
 class Field {
   private readonly inverse: Matrix;
-  private readonly tiles = new Map<string, Uint16Array | null>();
+  private readonly tiles = new Map<string, Int16Array | null>();
   private readonly found: [number, number] = [0, 0];
   private readonly most: number;
-  private last: { column: number; row: number; pairs: Uint16Array | null } | null = null;
+  private last: { column: number; row: number; pairs: Int16Array | null } | null = null;
 
   constructor(
     private readonly pushed: Pushed,
@@ -211,21 +244,35 @@ class Field {
 
   at(x: number, y: number): readonly [number, number] {
     const [a, b, c, d, e, f] = this.inverse;
-    const [px, py] = [this.out.x + x + 0.5, this.out.y + y + 0.5];
+    const px = this.out.x + x + 0.5;
+    const py = this.out.y + y + 0.5;
     const u = a * px + c * py + e - 0.5;
     const v = b * px + d * py + f - 0.5;
-    const [left, top] = [Math.floor(u), Math.floor(v)];
-    const [shareU, shareV] = [u - left, v - top];
+    const left = Math.floor(u);
+    const top = Math.floor(v);
+    const shareU = u - left;
+    const shareV = v - top;
     const { found } = this;
-    found[0] = 0;
-    found[1] = 0;
-    this.add(left, top, (1 - shareU) * (1 - shareV));
-    this.add(left + 1, top, shareU * (1 - shareV));
-    this.add(left, top + 1, (1 - shareU) * shareV);
-    this.add(left + 1, top + 1, shareU * shareV);
+    const column = Math.floor(left / SIDE);
+    const row = Math.floor(top / SIDE);
+    const at = ((top - row * SIDE) * SIDE + left - column * SIDE) * 2;
+    if (left - column * SIDE < SIDE - 1 && top - row * SIDE < SIDE - 1) {
+      // All four cells lie in one tile, as nearly always.
+      const pairs = this.tileAt(column, row);
+      for (let k = 0; k < 2; k++) found[k] = pairs ? between(pairs, at + k, shareU, shareV) : 0;
+    } else {
+      found[0] = 0;
+      found[1] = 0;
+      this.add(left, top, (1 - shareU) * (1 - shareV));
+      this.add(left + 1, top, shareU * (1 - shareV));
+      this.add(left, top + 1, (1 - shareU) * shareV);
+      this.add(left + 1, top + 1, shareU * shareV);
+    }
     // Nothing is read beyond what was declared.
-    found[0] = Math.max(-this.most, Math.min(this.most, found[0]));
-    found[1] = Math.max(-this.most, Math.min(this.most, found[1]));
+    for (let k = 0; k < 2; k++) {
+      const pixels = (found[k] as number) * PUSH_UNIT;
+      found[k] = Math.max(-this.most, Math.min(this.most, pixels));
+    }
     return found;
   }
 
@@ -235,24 +282,34 @@ class Field {
     if (!pairs) return;
     const at = ((y - row * SIDE) * SIDE + x - column * SIDE) * 2;
     const { found } = this;
-    found[0] += weight * pushedBy(pairs[at] as number);
-    found[1] += weight * pushedBy(pairs[at + 1] as number);
+    found[0] += weight * (pairs[at] as number);
+    found[1] += weight * (pairs[at + 1] as number);
   }
 
-  private tileAt(column: number, row: number): Uint16Array | null {
+  /** The numbers of a tile with their sign, in PUSH_UNIT. */
+  private tileAt(column: number, row: number): Int16Array | null {
     const { last } = this;
     if (last && last.column === column && last.row === row) return last.pairs;
     const key = `${column},${row}`;
     let pairs = this.tiles.get(key);
     if (pairs === undefined) {
       const hash = this.pushed.tiles[key];
-      pairs = hash === undefined ? null : (this.reader.paintedTile(hash) ?? null);
-      if (hash !== undefined && !pairs) this.reader.lacks?.(hash);
+      const kept = hash === undefined ? undefined : this.reader.paintedTile(hash);
+      if (hash !== undefined && !kept) this.reader.lacks?.(hash);
+      pairs = kept ? new Int16Array(kept.buffer, kept.byteOffset, kept.length) : null;
       this.tiles.set(key, pairs);
     }
     this.last = { column, row, pairs };
     return pairs;
   }
+}
+
+/** A number between four cells of a tile. */
+function between(pairs: Int16Array, at: number, shareU: number, shareV: number): number {
+  const below = at + SIDE * 2;
+  const upper = (pairs[at] as number) * (1 - shareU) + (pairs[at + 2] as number) * shareU;
+  const lower = (pairs[below] as number) * (1 - shareU) + (pairs[below + 2] as number) * shareU;
+  return upper * (1 - shareV) + lower * shareV;
 }
 
 const across = new Float64Array(4);
@@ -266,34 +323,25 @@ function cubic(to: Float64Array, t: number): void {
   to[3] = (0.5 * t - 0.5) * t * t;
 }
 
-/** One plane's numbers of a pixel at (u, v), counted from the middle of the first pixel; no more than there are around it, none below nothing. */
+/** One plane at (u, v), counted from the middle of the first pixel; 0 to 1. */
 function sampleCubic(
   data: Float32Array,
   { width, height }: Rect,
   base: number,
-  step: number,
   u: number,
   v: number,
-  to: Float32Array,
-  o: number,
-): void {
-  const [left, top] = [Math.floor(u), Math.floor(v)];
+): number {
+  const left = Math.floor(u);
+  const top = Math.floor(v);
   cubic(across, u - left);
   cubic(down, v - top);
-  for (let k = 0; k < step; k++) {
-    let sum = 0;
-    for (let j = 0; j < 4; j++) {
-      const row = Math.max(0, Math.min(height - 1, top - 1 + j));
-      for (let i = 0; i < 4; i++) {
-        const column = Math.max(0, Math.min(width - 1, left - 1 + i));
-        const weight = (across[i] as number) * (down[j] as number);
-        sum += weight * (data[base + (row * width + column) * step + k] as number);
-      }
+  let sum = 0;
+  for (let j = 0; j < 4; j++) {
+    const row = base + Math.max(0, Math.min(height - 1, top - 1 + j)) * width;
+    for (let i = 0; i < 4; i++) {
+      const column = Math.max(0, Math.min(width - 1, left - 1 + i));
+      sum += (across[i] as number) * (down[j] as number) * (data[row + column] as number);
     }
-    to[o + k] = Math.max(0, Math.min(1, sum));
   }
-  if (step < 4) return;
-  // No colour is brighter than its alpha.
-  const alpha = to[o + 3] as number;
-  for (let k = 0; k < 3; k++) to[o + k] = Math.min(alpha, to[o + k] as number);
+  return Math.max(0, Math.min(1, sum));
 }
