@@ -230,6 +230,19 @@ test('a layer stands on the ground of the scene: its size follows the horizon', 
     await expect(field('Width')).toHaveValue(String(near.toFixed(1)));
   });
 
+  await test.step('what stands off the horizon is told at Match, and brought there', async () => {
+    await page.getByRole('button', { name: 'Eye level by these heights' }).click();
+    await bench.stage('Match');
+    const told = page.locator('[data-row="eye level"]');
+    await expect(told).toHaveAttribute('data-agrees', 'false', { timeout: 60_000 });
+    await expect(told).toContainText('stands at ×');
+    await page.getByRole('button', { name: 'Take Eye level: stands it where its foot is' }).click();
+    await expect(told).toHaveAttribute('data-agrees', 'true');
+    await bench.undo(2);
+    await bench.stage('Arrange');
+    await expect(field('Width')).toHaveValue(String(near.toFixed(1)));
+  });
+
   await test.step('above the horizon nothing stands', async () => {
     await bench.amount('Horizon', 1900);
     const size = await field('Width').inputValue();

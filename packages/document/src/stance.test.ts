@@ -3,7 +3,7 @@ import { type Composition, type Layer, laidOut, newComposition, plainLayer } fro
 import { transform } from './geometry/matrix';
 import { placedAt } from './geometry/placement';
 import { layerMatrix } from './placing';
-import { cameraHeight, eyeOfHeights, horizonAt, stanceOf, stoodAt } from './stance';
+import { cameraHeight, eyeOfHeights, horizonAt, stanceOf, standingOf, stoodAt } from './stance';
 
 /** A camera that looks level from a height: where a place on a wall so far away, so high, is seen. */
 function seen(
@@ -58,6 +58,20 @@ describe('standing a figure in a scene', () => {
     const { foot, eye } = stanceOf(tilted, layer);
     const shown = transform(matrix, { x: foot.x, y: eye });
     expect(shown.y).toBeCloseTo(horizonAt(tilted, shown.x) ?? 0, 6);
+  });
+
+  it('is told how far off it stands, and how much larger it would be there', () => {
+    const { composition, layer } = figure();
+    const known = { ...layer, stance: stanceOf(composition, layer) };
+    const told = standingOf(composition, known);
+    // Its picture is 1400 high from -400 on: its foot at 1000, its eye level 92 % above that.
+    expect(told?.off).toBeCloseTo(1000 - 0.92 * 1400 - SCENE.middle, 6);
+    expect(told?.times).toBeCloseTo((1000 - SCENE.middle) / (0.92 * 1400), 6);
+    const placement = stoodAt(composition, known, { x: 300, y: 1000 });
+    const stood = { ...known, ...(placement && { placement }) };
+    expect(standingOf(composition, stood)?.off).toBeCloseTo(0, 6);
+    expect(standingOf(composition, layer)).toBeNull();
+    expect(standingOf({ ...composition, horizon: null }, known)).toBeNull();
   });
 
   it('is refused above the horizon, and without one', () => {

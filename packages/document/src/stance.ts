@@ -81,3 +81,21 @@ export function cameraHeight(
   if (at === null || foot.y - at < LEAST_BELOW || foot.y - top.y < LEAST_BELOW) return null;
   return (height * (foot.y - at)) / (foot.y - top.y);
 }
+
+/** How a thing that is known to have been photographed standing stands in a scene whose horizon is known. */
+export interface StandingTold {
+  /** By how many composition pixels its own eye level lies below the scene's horizon; above it below 0. */
+  readonly off: number;
+  /** How much larger it would have to be about its foot to stand on the scene's ground; null where it cannot stand there. */
+  readonly times: number | null;
+}
+
+/** How a layer stands in its scene; null where its stance or the horizon is not known. */
+export function standingOf(composition: Composition, layer: Layer): StandingTold | null {
+  if (!layer.stance) return null;
+  const { foot, eye } = stanceShown(composition, layer);
+  const at = horizonAt(composition, eye.x);
+  if (at === null) return null;
+  const placement = stoodAt(composition, layer, foot);
+  return { off: eye.y - at, times: placement && placement.scaleX / layer.placement.scaleX };
+}

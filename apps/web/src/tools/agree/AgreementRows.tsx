@@ -1,6 +1,10 @@
 import { AGREEMENT_ROWS, type Agreement, type AgreementRow, proposalsOf } from '@diplex/core';
+import { layerById, placeLockedBy, stanceShown, standingOf } from '@diplex/document';
 import { IconCheck, IconCirclePlus } from '@tabler/icons-react';
+import { useComposition } from '../../bench/composition-store';
 import { IconButton } from '../../controls/IconButton';
+import { standAt } from '../stand/stand-tool';
+import { eyeLevelOff } from './check-things';
 import { takeRow } from './take';
 
 interface RowProps {
@@ -82,12 +86,51 @@ function Row({ layer, locked, row, agreement }: RowProps) {
   );
 }
 
+/** Whether a thing's own eye level lies on the scene's horizon, and how much larger it would be there. */
+function EyeLevelRow({ layer: id, locked }: Pick<RowProps, 'layer' | 'locked'>) {
+  const scene = useComposition((state) => state.preview ?? state.composition);
+  const layer = layerById(scene, id);
+  const standing = layer && standingOf(scene, layer);
+  if (!layer || !standing) return null;
+  const off = eyeLevelOff(scene, layer);
+  const { times } = standing;
+  const side = off > 0 ? 'low' : 'high';
+  return (
+    <li
+      data-testid="agreement-row"
+      data-row="eye level"
+      data-agrees={off === 0}
+      className="flex h-7 items-center gap-1.5 text-[12.5px]"
+    >
+      <span className="w-[82px] shrink-0 truncate text-quiet">Eye level</span>
+      <span className="flex-1 text-right text-[12px] tabular-nums">
+        {off === 0 ? 'agrees' : `${Math.abs(off)} px too ${side}`}
+        {off !== 0 && times !== null && `, stands at × ${times.toFixed(2)}`}
+      </span>
+      {off === 0 || times === null ? (
+        <span className="grid size-6 shrink-0 place-items-center text-accent">
+          {off === 0 && <IconCheck size={15} aria-hidden />}
+        </span>
+      ) : (
+        <IconButton
+          small
+          icon={IconCirclePlus}
+          words="Take Eye level: stands it where its foot is"
+          disabled={locked || placeLockedBy(scene, layer) !== undefined}
+          onPress={() => standAt('perform', layer, stanceShown(scene, layer).foot)}
+        />
+      )}
+    </li>
+  );
+}
+
 export function AgreementRows(props: Omit<RowProps, 'row'>) {
   return (
     <ul aria-label="Agreement" className="grid">
       {AGREEMENT_ROWS.map((row) => (
         <Row key={row.name} row={row} {...props} />
       ))}
+      <EyeLevelRow {...props} />
     </ul>
   );
 }

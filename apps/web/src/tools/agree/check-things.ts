@@ -1,12 +1,11 @@
 import { agreementReading, canAgree } from '@diplex/core';
 import {
   type Composition,
-  horizonAt,
   isGroup,
   type Layer,
   layerById,
   shadowsOf,
-  stanceShown,
+  standingOf,
 } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
@@ -29,8 +28,8 @@ export function pastedThings(composition: Composition): Layer[] {
   );
 }
 
-/** A weaker halo is not told of, nor an eye level that is less off, as a share of the height of the canvas. */
-const [LEAST_HALO, LEAST_OFF] = [1.5, 0.01];
+/** A weaker halo is not told of. */
+const LEAST_HALO = 1.5;
 
 /** A halo as strong as this, in hundredths of lightness, is as bad as floating. */
 const WORST_HALO = 12;
@@ -41,11 +40,12 @@ function worth({ reading, floats, halo, eyeOff }: CheckedThing): number {
   return reading.share - lost - 0.2 * Math.min(1, halo / WORST_HALO);
 }
 
+/** An eye level that is less off agrees, as a share of the height of the canvas. */
+const LEAST_OFF = 0.01;
+
 /** By how many pixels a thing's own eye level lies below the scene's horizon (above it below 0); 0 where that is near. */
-function eyeLevelOff(composition: Composition, layer: Layer): number {
-  if (!layer.stance || !composition.horizon) return 0;
-  const { eye } = stanceShown(composition, layer);
-  const off = eye.y - (horizonAt(composition, eye.x) ?? eye.y);
+export function eyeLevelOff(composition: Composition, layer: Layer): number {
+  const { off } = standingOf(composition, layer) ?? { off: 0 };
   return Math.abs(off) < LEAST_OFF * composition.canvas.height ? 0 : Math.round(off);
 }
 
