@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { BenchPage, copyOf } from '../support/bench';
+import { BenchPage, copyOf, newOf } from '../support/bench';
 import { ChainPanel, card, worst } from '../support/chain';
 import { expectAsFresh } from '../support/same-as-fresh';
 
@@ -221,4 +221,64 @@ test('one plane of focus for all: what lies at other distances gets out of focus
   await expectAsFresh(bench, 'Fit', 'focusing on what lies behind');
   await page.getByRole('button', { name: 'Take it off' }).click();
   await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
+});
+
+test('the kettle is put on the workshop table: what it throws follows it, and all of it outlives a reload', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const id = await newOf(page, 'Journey: kettle on a table', 1125, 1500);
+  await page.goto(`/c/${id}/gather`);
+  for (const file of ['keeper-workshop.jpg', 'kettle-pond.jpg']) {
+    await page.getByTitle(`${file}: press`).first().click();
+    await bench.tool('Add as layer');
+  }
+  await bench.stage('Cut');
+  await page.getByRole('button', { name: 'Composition', exact: true }).click();
+  await bench.tool('Oval');
+  await bench.drag([
+    [440, 590],
+    [670, 846],
+  ]);
+  await expect(bench.parts()).toHaveCount(1);
+  const table = await bench.pixels();
+
+  await test.step('a shadow where it stands, and its image in the varnish', async () => {
+    await bench.stage('Match');
+    await page.keyboard.press('e');
+    await page.getByRole('button', { name: 'Throw its shadow' }).click();
+    await bench.jobsDone();
+    await expect(card(page, 'Shadow of Kettle by the pond')).toBeVisible();
+    await expect.poll(async () => worst(await bench.pixels(), table)).toBeGreaterThan(12);
+    const shaded = await bench.pixels();
+    await page.getByRole('button', { name: 'Lay its reflection' }).click();
+    await expect(card(page, 'Reflection of Kettle by the pond')).toBeVisible();
+    await expect.poll(async () => worst(await bench.pixels(), shaded)).toBeGreaterThan(6);
+    await expectAsFresh(bench, 'Fit', 'a kettle on a table');
+  });
+
+  await test.step('moved afterwards, it takes both along', async () => {
+    const there = await bench.pixels();
+    await bench.stage('Arrange');
+    await card(page, 'Kettle by the pond').click();
+    await bench.tool('Place');
+    await bench.drag([
+      [555, 720],
+      [900, 1290],
+    ]);
+    await expect.poll(async () => worst(await bench.pixels(), there)).toBeGreaterThan(60);
+    await expectAsFresh(bench, 'Fit', 'moving it with all that it throws');
+    await bench.saved();
+  });
+
+  await test.step('after a reload all is undone, and done again', async () => {
+    const moved = await bench.pixels();
+    await page.reload();
+    await bench.settled();
+    expect(worst(await bench.pixels(), moved)).toBe(0);
+    await bench.undo(3);
+    await expect.poll(async () => worst(await bench.pixels(), table)).toBe(0);
+    await bench.redo(3);
+    await expect.poll(async () => worst(await bench.pixels(), moved)).toBe(0);
+  });
 });
