@@ -92,7 +92,7 @@ import {
 } from './nodes/paint-nodes';
 import { TilesNode, TonesNode } from './nodes/part-nodes';
 import { PhotoNode } from './nodes/photo-node';
-import { BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
+import { AlphaNode, BorderNode, ClearNode, EndingNode, FillNode } from './nodes/plain-nodes';
 import { PushNode } from './nodes/push-node';
 import { REPEATS, RepeatedNode } from './nodes/repeated-node';
 import { MirrorNode, ShadowNode } from './nodes/shadow-node';
@@ -308,11 +308,12 @@ export class CompositionGraph {
           )
         : picture;
     const look = this.chained(layer, clean, nodes.coverage, behind);
-    if (!mask) return look;
-    const entries = entriesOf(edge);
+    const entries = isGlass(layer) ? [] : entriesOf(edge);
     if (entries.length === 0) return look;
+    // What has no mask has an edge all the same where its own pixels end.
+    const shape = mask ?? new AlphaNode(look.content);
     const entered = entries.reduce<GraphNode>(
-      (content, entry) => new EdgeEntryNode(content, mask, behind, entry, canvas, mixIn),
+      (content, entry) => new EdgeEntryNode(content, shape, behind, entry, canvas, mixIn),
       look.content,
     );
     return { ...look, content: entered };

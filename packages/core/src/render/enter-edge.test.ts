@@ -95,6 +95,26 @@ describe('light that wraps round a thing', () => {
     for (const x of [10, 39, 80, 120]) expect(wrapped(x)).toBeCloseTo(plain(x), 4);
   });
 
+  it('comes over the edge of what ends by itself, without a mask', () => {
+    const shaped = (edge: LayerEdge): Composition => {
+      const frame = { x: 40, y: -10, width: 200, height: 200 };
+      const shapes = [
+        { id: 's', kind: 'box' as const, rule: 'unite' as const, turn: 0, radius: 0, ...frame },
+      ];
+      const fill = { by: 'colour' as const, colour: { r: 20, g: 30, b: 40, alpha: 1 } };
+      const content = { kind: 'shape' as const, shapes, fill, stroke: null };
+      const thing = { ...plainLayer('thing', 'thing', content, placedAt({ x: 0, y: 0 })), edge };
+      const empty = newComposition('Tint', { width: SIDE, height: SIDE });
+      return laidOut(empty, [flat('behind', 255, 0, 0), thing]);
+    };
+    const bare = row(shaped({}));
+    const lit = row(shaped({ wrap: 0.8, wrapWidth: 16 }));
+    for (const x of [40, 44, 48, 80]) {
+      expect(bare(x)).toBeCloseTo(plain(x), 3);
+      expect(lit(x)).toBeCloseTo(wrapped(x), 3);
+    }
+  });
+
   it('does not come from what is dark', () => {
     const dark = row(scene({ wrap: 0.8, wrapWidth: 16 }, 60));
     const bare = row(scene({}, 60));

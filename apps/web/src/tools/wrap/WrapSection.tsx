@@ -4,6 +4,7 @@ import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { Amount } from '../../controls/Amount';
 import { Section } from '../../controls/Inspector';
 import { ShareAmount } from '../../controls/ShareAmount';
+import { hasEdge } from './has-edge';
 
 /** What of the scene enters over the edge of the layer in hand: light of what is bright behind it, and colour. */
 export function WrapSection() {
@@ -12,7 +13,7 @@ export function WrapSection() {
     inHand ? (state.preview ?? state.composition).layers[inHand.id] : undefined,
   );
   if (!layer) return null;
-  if (!layer.maskUse) {
+  if (!hasEdge(layer)) {
     return (
       <Section title="Wrap">
         <p className="text-[12px] text-quiet">

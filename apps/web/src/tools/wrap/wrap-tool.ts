@@ -3,6 +3,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { tellProblem } from '../../bench/notice-store';
 import type { Tool } from '../../picture/tool';
+import { hasEdge } from './has-edge';
 
 /** How much light comes over an edge over which none came before. */
 const BEGINS = 0.5;
@@ -16,8 +17,9 @@ class WrapTool implements Tool {
 
   begin(at: Point): void {
     const layer = this.layer();
-    if (!layer?.maskUse)
+    if (!layer || !hasEdge(layer)) {
       return tellProblem('Choose a layer that is cut out: light comes over its edge.');
+    }
     if (layer.locked) return tellProblem(`${layer.name} is locked. Unlock it to change its edge.`);
     this.start = at;
   }

@@ -14,7 +14,7 @@ import {
   transform,
 } from '@diplex/document';
 import { type CoverageImage, type FloatImage, newFloatImage } from '@diplex/imaging';
-import type { MixSpaceName } from '@diplex/kernels';
+import { type MixSpaceName, scratchFloats } from '@diplex/kernels';
 import { scanConvert } from '../../mask/scan-convert';
 import { fillContent } from '../../render/fill-content';
 import { digestOfPart } from '../digest';
@@ -91,6 +91,25 @@ export class EndingNode extends GraphNode {
       }
     }
     return ended;
+  }
+}
+
+/** How much of each pixel a picture covers by itself. */
+export class AlphaNode extends GraphNode {
+  constructor(picture: GraphNode) {
+    super('alpha', [], [picture], 1);
+  }
+
+  extent(scale: number): Region {
+    return this.inputs[0]?.extent(scale) ?? [];
+  }
+
+  draw({ width, height }: Rect, _scale: number, from: Drawing): Image {
+    const image = from.see(0);
+    const data = scratchFloats(width * height);
+    if (!image) data.fill(0);
+    else for (let p = 0; p < data.length; p++) data[p] = image.data[p * 4 + 3] as number;
+    return { width, height, data };
   }
 }
 
