@@ -244,6 +244,30 @@ describe('delivering', () => {
     expect((await server.deliver(id, 1, [{ contents: 'picture' }])).state).toBe('done');
   });
 
+  it('makes the other files where one cannot be made, and says which and why', async () => {
+    const source = await server.bringIn('noise.png', await noise());
+    const { id } = await server.compose(oneLayer(source, 'Some'));
+    const job = await server.deliver(id, 1, [
+      { contents: 'picture', format: 'jpeg', mostBytes: 1000, name: 'tiny' },
+      { contents: 'picture', format: 'png', name: 'whole' },
+    ]);
+    expect(job.state).toBe('done');
+    expect(job.files.map(({ name }) => name)).toEqual(['whole.png']);
+    expect(job.problem).toMatch(
+      /^1 of 2 files could not be made\. tiny\.jpg: Not even at the least/,
+    );
+    const path = `deliveries?composition=${id}`;
+    const told = await server.ask<{ failed: string[]; files: object[] }[]>('GET', path);
+    const [kept] = told.body;
+    expect(kept?.failed).toEqual([expect.stringContaining('tiny.jpg')]);
+    expect(kept?.files).toHaveLength(1);
+    const none = await server.deliver(id, 1, [
+      { contents: 'picture', format: 'jpeg', mostBytes: 1000 },
+      { contents: 'picture', format: 'webp', mostBytes: 1000 },
+    ]);
+    expect(none).toMatchObject({ state: 'failed', files: [] });
+  });
+
   it('makes the quality give way to bytes, and says when nothing helps', async () => {
     const source = await server.bringIn('noise.png', await noise());
     const most = 20_000;

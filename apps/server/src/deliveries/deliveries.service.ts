@@ -11,6 +11,7 @@ import { CONFIGURATION, type Configuration } from '../configuration';
 import type { JobDto } from '../jobs/job.dto';
 import { JobsService, type Task } from '../jobs/jobs.service';
 import { Problem } from '../problems/problem';
+import { detailsOf, isDiskFull } from '../problems/problem-filter';
 import { Renderer } from '../rendering/renderer';
 import { SourcesService } from '../sources/sources.service';
 import { type DeliveredFile, DeliveryRecord } from '../storage/entities/delivery-record';
@@ -22,6 +23,9 @@ import { freeName, nameBy } from './name-pattern';
 
 /** What a file is called unless it is said. */
 const PATTERNS = { layer: '{title} - {layer}', whole: '{title}' };
+
+/** What is delivered where a file cannot be made: the others, or nothing at all. */
+type LeftOfFailed = 'the others' | 'nothing';
 
 interface Ordered {
   readonly id: string;
@@ -121,13 +125,15 @@ export class DeliveriesService implements OnApplicationBootstrap {
     const ordered = await this.ordered(composition, request);
     const count = request.files.length;
     const label = `Delivering ${count === 1 ? 'a file' : `${count} files`}`;
-    return this.jobs.begin(composition, label, (task) => this.carryOut(ordered, task));
+    return this.jobs.begin(composition, label, (task) =>
+      this.carryOut(ordered, task, 'the others'),
+    );
   }
 
-  /** Delivers as a part of other work; gives the delivery. */
+  /** Delivers all that is asked for, or nothing, as a part of other work; gives the delivery. */
   async make(composition: string, request: DeliveryRequestDto, task: Task): Promise<string> {
     const ordered = await this.ordered(composition, request);
-    await this.carryOut(ordered, task);
+    await this.carryOut(ordered, task, 'nothing');
     return ordered.id;
   }
 
@@ -144,11 +150,11 @@ export class DeliveriesService implements OnApplicationBootstrap {
     return { id, request, context, folder: join(this.folder, id) };
   }
 
-  private async carryOut(ordered: Ordered, task: Task): Promise<void> {
+  private async carryOut(ordered: Ordered, task: Task, left: LeftOfFailed): Promise<void> {
     const { id, folder } = ordered;
     await mkdir(folder, { recursive: true });
     try {
-      await this.deliver(ordered, task);
+      await this.deliver(ordered, task, left);
     } catch (error) {
       await rm(folder, { recursive: true, force: true });
       throw error;
@@ -156,11 +162,18 @@ export class DeliveriesService implements OnApplicationBootstrap {
     await this.keepWithin(id);
   }
 
-  private async deliver(ordered: Ordered, task: Task): Promise<void> {
+  private async deliver(ordered: Ordered, task: Task, left: LeftOfFailed): Promise<void> {
     const { id, request, context } = ordered;
     const files: DeliveredFile[] = [];
+    const failed: string[] = [];
     for (const place of request.files.keys()) {
-      files.push(await this.writeFile(ordered, place, files, task));
+      try {
+        files.push(await this.writeFile(ordered, place, files, task));
+      } catch (error) {
+        const onlyOne = files.length === 0 && place === request.files.length - 1;
+        if (task.signal.aborted || left === 'nothing' || onlyOne || isDiskFull(error)) throw error;
+        failed.push(detailsOf(error).detail);
+      }
     }
     task.signal.throwIfAborted();
     const em = this.orm.em.fork();
@@ -168,8 +181,13 @@ export class DeliveriesService implements OnApplicationBootstrap {
       ...{ id, composition: context.id, title: context.document.title, name: request.name ?? '' },
       ...{ revision: request.revision, createdAt: new Date().toISOString(), files },
       letPass: request.letPass ?? [],
+      failed,
     });
     await em.flush();
+    if (failed.length > 0) {
+      const count = `${failed.length} of ${request.files.length} files could not be made`;
+      task.tell({ problem: `${count}. ${failed.join(' ')}` });
+    }
     // The files can be fetched from now on.
     task.tell({ delivery: id, files });
   }

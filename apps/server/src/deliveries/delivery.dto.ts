@@ -190,10 +190,12 @@ export class DeliveryDto {
   @ApiProperty() createdAt!: string;
   @ApiProperty({ type: [DeliveredFileDto] }) files!: readonly DeliveredFileDto[];
   @ApiProperty({ type: [String] }) letPass!: readonly string[];
+  @ApiProperty({ type: [String], description: 'Which files could not be made, and why' })
+  failed!: readonly string[];
 
   static of(record: DeliveryRecord): DeliveryDto {
-    const { id, composition, title, name, revision, createdAt, files, letPass } = record;
-    return { id, composition, title, name, revision, createdAt, files, letPass };
+    const { id, composition, title, name, revision, createdAt, files, letPass, failed } = record;
+    return { id, composition, title, name, revision, createdAt, files, letPass, failed };
   }
 }
 

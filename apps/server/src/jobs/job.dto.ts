@@ -20,7 +20,11 @@ export class JobDto {
   @ApiProperty({ description: '0 to 1' }) progress!: number;
   @ApiProperty({ nullable: true, type: Number, description: 'Seconds, once it can be told' })
   secondsLeft!: number | null;
-  @ApiProperty({ nullable: true, type: String, description: 'Why it failed' })
+  @ApiProperty({
+    nullable: true,
+    type: String,
+    description: 'Why it, or some of its files, failed',
+  })
   problem!: string | null;
   @ApiProperty({ nullable: true, type: String, description: 'The delivery that it makes' })
   delivery!: string | null;

@@ -20,7 +20,7 @@ export interface Task {
   readonly signal: AbortSignal;
   /** How far it is, 0..1. */
   progress(share: number): void;
-  tell(change: Partial<Pick<JobDto, 'delivery' | 'files'>>): void;
+  tell(change: Partial<Pick<JobDto, 'delivery' | 'files' | 'problem'>>): void;
 }
 
 export type Work = (task: Task) => Promise<void>;

@@ -8,7 +8,7 @@ import {
 import type { Response } from 'express';
 import { Problem, type ProblemDetails, problemDetails } from './problem';
 
-function isDiskFull(error: unknown): boolean {
+export function isDiskFull(error: unknown): boolean {
   return error instanceof Error && /ENOSPC|disk (image )?is full|SQLITE_FULL/.test(error.message);
 }
 

@@ -12,6 +12,7 @@ import { SettingSchema } from './entities/setting-record';
 import { SourceSchema } from './entities/source-record';
 import { VersionRecordSchema } from './entities/version-record';
 import { Deliveries } from './migrations/deliveries';
+import { DeliveryFailures } from './migrations/delivery-failures';
 import { InitialTables } from './migrations/initial-tables';
 import { Library } from './migrations/library';
 import { Recipes } from './migrations/recipes';
@@ -45,6 +46,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '005-deliveries', class: Deliveries },
         { name: '006-recipes', class: Recipes },
         { name: '007-source-exposure', class: SourceExposure },
+        { name: '008-delivery-failures', class: DeliveryFailures },
       ],
       snapshot: false,
     },

@@ -153,7 +153,7 @@ export const useDeliveries = create<Deliveries>()(
           if (now.state === 'running') return;
           set({ arrived: [] });
           if (now.state === 'done') void get().load();
-          else if (now.problem) tellProblem(`${now.label}: ${now.problem}`);
+          if (now.problem) tellProblem(`${now.label}: ${now.problem}`);
         });
       },
       async takeOff(id) {

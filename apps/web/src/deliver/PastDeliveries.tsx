@@ -59,7 +59,7 @@ export function PastDeliveries() {
 }
 
 function PastDelivery({ delivery }: { readonly delivery: Delivery }) {
-  const { files, letPass, name, createdAt, composition } = delivery;
+  const { files, letPass, failed, name, createdAt, composition } = delivery;
   const folder = useFolderOf(composition);
   return (
     <div className="grid gap-1">
@@ -86,6 +86,12 @@ function PastDelivery({ delivery }: { readonly delivery: Delivery }) {
           </li>
         ))}
       </ul>
+      {failed.map((words) => (
+        <p key={words} className="flex items-start gap-1 text-[11.5px]">
+          <IconAlertTriangle size={15} aria-hidden className="shrink-0 text-warning" />
+          <span>Not made: {words}</span>
+        </p>
+      ))}
       <div className="flex flex-wrap gap-1.5">
         {files.length > 1 && (
           <a

@@ -179,6 +179,8 @@ export interface Delivery {
   readonly createdAt: string;
   readonly files: readonly DeliveredFile[];
   readonly letPass: readonly string[];
+  /** Which files could not be made, and why. */
+  readonly failed: readonly string[];
 }
 
 export interface DeliverySet {

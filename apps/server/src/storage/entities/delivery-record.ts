@@ -19,6 +19,8 @@ export class DeliveryRecord {
   createdAt!: string;
   files!: DeliveredFile[];
   letPass!: string[];
+  /** Why files that were asked for are not among them, each by its name. */
+  failed!: string[];
 }
 
 export const DeliveryRecordSchema = new EntitySchema<DeliveryRecord>({
@@ -33,5 +35,6 @@ export const DeliveryRecordSchema = new EntitySchema<DeliveryRecord>({
     createdAt: { type: 'string' },
     files: { type: JsonType },
     letPass: { type: JsonType },
+    failed: { type: JsonType },
   },
 });
