@@ -103,7 +103,8 @@ export function Header() {
         pressed={drawer}
         onPress={actionNamed('history').run}
       />
-      <div className="ml-auto min-w-0">
+      {/* It takes the room that is left: what it says may be long, and the title stays. */}
+      <div className="flex min-w-[230px] flex-1 basis-0 justify-end">
         <JobLine />
       </div>
     </header>

@@ -11,14 +11,14 @@ export function JobLine() {
   const more = others.length > 0 ? ` · ${others.length} more` : '';
   return (
     <div className="flex min-w-0 items-center gap-2 text-[12px] text-quiet" data-testid="job-line">
-      <span className="truncate" role="status">
+      <span className="truncate" role="status" title={job.words}>
         {job.words}
         {left}
         {more}
       </span>
       <progress
         aria-label={job.words}
-        className="progress progress-info h-1 w-[110px] shrink-0"
+        className="progress progress-info h-1 w-[64px] shrink-0"
         value={job.progress}
         max={1}
       />
