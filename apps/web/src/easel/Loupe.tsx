@@ -5,14 +5,13 @@ import { shownComposition } from '../bench/composition-store';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
 import { useSettings } from '../bench/settings-store';
-import { toComposition } from '../picture/camera-store';
+import { toComposition, useCamera } from '../picture/camera-store';
 import { useFollowPointer } from '../picture/use-follow-pointer';
+import { loupePlace } from './loupe-place';
 
 /** Side of the glass, and how many of its pixels show one of the composition. */
 const SIDE = 148;
 const SCALE = 4;
-/** How far from the pointer it stands, in window pixels. */
-const AWAY = 26;
 /** What is under the pointer goes before everything but strokes. */
 const PRIORITY = 400;
 
@@ -39,6 +38,15 @@ async function drawAround(place: Point, canvas: HTMLCanvasElement): Promise<void
   }
 }
 
+/** The line that is being drawn, in pixels of the picture's area. */
+function lineDrawn(): readonly Point[] {
+  const { draft } = useHand.getState();
+  const { zoom, x, y } = useCamera.getState();
+  const line =
+    draft?.kind === 'outline' ? draft.points : draft?.kind === 'line' ? [draft.from, draft.to] : [];
+  return line.map((p) => ({ x: x + p.x * zoom, y: y + p.y * zoom }));
+}
+
 /** A glass beside the pointer that shows the pixels under it at 400 %, with a cross in its middle. */
 export function Loupe({ area }: { readonly area: RefObject<HTMLDivElement | null> }) {
   const glass = useRef<HTMLDivElement>(null);
@@ -60,10 +68,9 @@ export function Loupe({ area }: { readonly area: RefObject<HTMLDivElement | null
     if (!glass.current) return;
     glass.current.style.visibility = at ? 'visible' : 'hidden';
     if (!at) return;
-    const room = area.current?.clientWidth ?? 0;
-    const left = at.x + AWAY + SIDE > room ? at.x - AWAY - SIDE : at.x + AWAY;
-    const top = at.y - AWAY - SIDE < 0 ? at.y + AWAY : at.y - AWAY - SIDE;
-    glass.current.style.transform = `translate(${left}px, ${top}px)`;
+    const { clientWidth: width = 0, clientHeight: height = 0 } = area.current ?? {};
+    const { x, y } = loupePlace(at, SIDE, { width, height }, lineDrawn());
+    glass.current.style.transform = `translate(${x}px, ${y}px)`;
     wanted.current = toComposition(at);
     void draw();
   });
