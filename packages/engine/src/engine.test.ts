@@ -453,3 +453,30 @@ describe('an area in the engine', () => {
     await expect(withArea({}, []).run('stroke-begin', begin)).rejects.toThrow('area is empty');
   });
 });
+
+describe('things that shall touch', () => {
+  it('are told how far they are apart by what their own pixels cover', async () => {
+    const engine = new Engine(inlinePort, 1);
+    const shape = (id: string, frame: { x: number; y: number; width: number; height: number }) => {
+      const oval = { id: 's', kind: 'oval' as const, rule: 'unite' as const, turn: 0, ...frame };
+      const colour = { r: 9, g: 9, b: 9, alpha: 1 };
+      const fill = { by: 'colour' as const, colour };
+      const content = { kind: 'shape' as const, shapes: [oval], fill, stroke: null };
+      return plainLayer(id, id, content, placedAt({ x: 0, y: 0 }));
+    };
+    const layers = [
+      shape('ground', { x: 0, y: 120, width: 300, height: 60 }),
+      shape('ball', { x: 130, y: 20, width: 40, height: 40 }),
+      shape('aside', { x: 400, y: 20, width: 40, height: 40 }),
+    ];
+    const composition = laidOut(newComposition('Test', { width: 300, height: 200 }), layers);
+    engine.tell({ type: 'composition', key: 1, composition });
+    const way = (layer: string, other: string | null, to: 'down' | 'left') =>
+      engine.run('way-to-touch', { composition: 1, layer, other, way: to });
+    // Both are widest in the middle, where they meet.
+    expect(await way('ball', 'ground', 'down')).toBeCloseTo(60, 0);
+    expect(await way('ball', null, 'left')).toBeCloseTo(130, 0);
+    expect(await way('ball', null, 'down')).toBeCloseTo(140, 0);
+    expect(await way('aside', 'ground', 'down')).toBeNull();
+  });
+});

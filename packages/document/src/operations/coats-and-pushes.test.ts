@@ -13,11 +13,14 @@ import {
 import { placedAt } from '../geometry/placement';
 import { EMPTY_HISTORY, goTo, record } from '../history';
 import { contentBounds } from '../placing';
+import { cropCanvas } from './crop-canvas';
 import { layCoats, removeCoats, setCoat, setMeets } from './lay-coats';
 import { linkLayers } from './link-layers';
 import { OperationRefused, perform } from './operation';
-import { pushPixels, removePush, setPush } from './push-pixels';
+import { pushPixels, removePush, setPush, setPushEdge } from './push-pixels';
 import { setGrid, setGuides } from './set-guides';
+import { setPerInch } from './set-per-inch';
+import { setVanishing } from './set-vanishing';
 
 const hash = (letter: string) => letter.repeat(64);
 const red: Coat['lays'] = { by: 'colour', colour: { r: 200, g: 10, b: 20, alpha: 0.8 } };
@@ -122,6 +125,66 @@ describe('what is pushed', () => {
 
   it('has an amount only where there is something', () => {
     expect(() => perform(scene, setPush, { of, amount: 1 })).toThrow(/Nothing was pushed yet/);
+  });
+
+  it('says what becomes of the border of a photograph, and of nothing else', () => {
+    const stays = perform(once.composition, setPushEdge, { layer: 'a', edge: 'stop' });
+    expect(stays.entry?.words).toBe('The border of Keeper stays when it is pushed');
+    expect(stays.composition.layers.a?.push).toMatchObject({ edge: 'stop', reach: 30 });
+    const wraps = perform(stays.composition, setPushEdge, { layer: 'a', edge: 'wrap' });
+    expect(wraps.entry?.words).toBe('The border of Keeper wraps round when it is pushed');
+    const along = perform(wraps.composition, setPushEdge, { layer: 'a', edge: null });
+    expect(along.composition.layers.a?.push?.edge).toBeNull();
+    expect(() => perform(scene, setPushEdge, { layer: 'a', edge: 'stop' })).toThrow(
+      /Nothing was pushed yet/,
+    );
+    const painted = perform(scene, pushPixels, {
+      ...{ of: { layer: 'p' }, tiles: {}, reach: 3, way: 'Dragged' },
+    }).composition;
+    expect(() => perform(painted, setPushEdge, { layer: 'p', edge: 'wrap' })).toThrow(
+      /Paint is no photograph/,
+    );
+  });
+});
+
+describe('lines of the scene', () => {
+  const line = (y: number, to: number) => ({
+    way: 'first' as const,
+    ...{ from: { x: 0, y }, to: { x: 200, y: to } },
+  });
+  const both = perform(scene, setVanishing, { lines: [line(100, 150), line(300, 250)] });
+
+  it('lay the horizon where they meet, in one step', () => {
+    expect(both.entry?.words).toBe('Drew a vanishing line');
+    expect(both.composition.horizon?.y).toBeCloseTo(200, 6);
+    expect(both.composition.horizon?.tilt).toBe(0);
+    const history = record(EMPTY_HISTORY, both.entry as NonNullable<typeof both.entry>);
+    expect(goTo(both.composition, history, 0).composition).toEqual(scene);
+  });
+
+  it('leave it alone where they tell none, and when they are taken off', () => {
+    const one = perform(scene, setVanishing, { lines: [line(100, 150)] });
+    expect(one.composition.horizon ?? null).toBeNull();
+    const off = perform(both.composition, setVanishing, { lines: [] });
+    expect(off.entry?.words).toBe('Took vanishing lines off');
+    expect(off.composition.horizon).toEqual(both.composition.horizon);
+  });
+
+  it('move with the scene when its canvas is cropped', () => {
+    const frame = { x: 50, y: 20, width: 300, height: 300, turn: 0 };
+    const cropped = perform(both.composition, cropCanvas, { frame }).composition;
+    expect(cropped.vanishing?.[0]).toEqual({
+      ...{ way: 'first', from: { x: -50, y: 80 }, to: { x: 150, y: 130 } },
+    });
+    expect(cropped.horizon?.y).toBeCloseTo(180, 6);
+  });
+});
+
+describe('the resolution in print', () => {
+  it('is said, and changes nothing that is drawn', () => {
+    const { composition, entry } = perform(scene, setPerInch, { perInch: 240 });
+    expect(entry?.words).toBe('Resolution to 240 pixels an inch');
+    expect(composition).toEqual({ ...scene, canvas: { ...scene.canvas, perInch: 240 } });
   });
 });
 
