@@ -57,7 +57,8 @@ function curvePath(): Path | null {
       if (points.length < 3) {
         return tellProblem('A curve needs three points at least. Delete the shape instead.');
       }
-      const changed = { ...shape, points, ...(further.length > 0 && { further }) };
+      const { further: _, ...alone } = shape;
+      const changed = { ...alone, points, ...(further.length > 0 && { further }) };
       const shapes = layer.content.shapes.map((each) => (each === shape ? changed : each));
       useComposition.getState()[way](setShapes, { layer: layer.id, change: { shapes } });
     },
