@@ -53,43 +53,41 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
   return (
     <main
       aria-label="Picture"
-      className="flex flex-col overflow-hidden"
+      className="relative overflow-hidden"
       style={{ gridArea: 'picture', background: `rgb(${grey} ${grey} ${grey})` }}
     >
-      {cutting && !sideBySide && <ViewSwitch />}
-      <div className="relative min-h-0 flex-1 overflow-hidden">
-        <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
-          <div
-            className="absolute inset-0 isolate"
-            style={{ ...look.whole, ...(way === 'beside' && BESIDE) }}
-          >
-            <CanvasGround colour={look.ground} />
-            <canvas
-              ref={canvas}
-              data-testid="picture"
-              className="absolute inset-0 size-full"
-              style={look.picture}
-            />
-            <ClipMarks picture={canvas} />
-          </div>
-          {way !== 'held' && <BeforePicture area={area} />}
-          <CoverageDraft />
-          {cutting ? <AreaOutline /> : <GhostOutlines />}
-          <PictureOverlay tool={tool} />
-          {tool && <ToolRing key={tool} tool={tool} area={area} />}
-          {(loupe || exact) && <Loupe area={area} />}
+      <div ref={area} className="absolute inset-0 touch-none" style={{ cursor }}>
+        <div
+          className="absolute inset-0 isolate"
+          style={{ ...look.whole, ...(way === 'beside' && BESIDE) }}
+        >
+          <CanvasGround colour={look.ground} />
+          <canvas
+            ref={canvas}
+            data-testid="picture"
+            className="absolute inset-0 size-full"
+            style={look.picture}
+          />
+          <ClipMarks picture={canvas} />
         </div>
-        {looking ? (
-          <LooksSheet />
-        ) : sideBySide ? (
-          <ComponentPanels />
-        ) : (
-          <>
-            <Readout area={area} />
-            <ZoomBox />
-          </>
-        )}
+        {way !== 'held' && <BeforePicture area={area} />}
+        <CoverageDraft />
+        {cutting ? <AreaOutline /> : <GhostOutlines />}
+        <PictureOverlay tool={tool} />
+        {tool && <ToolRing key={tool} tool={tool} area={area} />}
+        {(loupe || exact) && <Loupe area={area} />}
       </div>
+      {looking ? (
+        <LooksSheet />
+      ) : sideBySide ? (
+        <ComponentPanels />
+      ) : (
+        <>
+          {cutting && <ViewSwitch />}
+          <Readout area={area} />
+          <ZoomBox />
+        </>
+      )}
     </main>
   );
 }

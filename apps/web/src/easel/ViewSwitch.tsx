@@ -38,7 +38,7 @@ function KeyButton({ letter, words, run }: { letter: string; words: string; run:
   );
 }
 
-/** How the mask is looked at, over the picture. */
+/** How the mask is looked at, in the upper right corner of the picture. */
 export function ViewSwitch() {
   const { layer, view, backdrop, backdropColour, veilColour, veilStrength, take } = useHand();
   const compared = useHand((state) => state.compared);
@@ -46,10 +46,10 @@ export function ViewSwitch() {
   if (!layer) return null;
   const others = layersInDepth(composition).filter(({ id }) => id !== layer);
   const button =
-    'cursor-pointer rounded-md px-1.5 py-0.5 text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content';
+    'cursor-pointer rounded-md px-2.5 py-1 text-quiet hover:text-base-content aria-pressed:bg-neutral aria-pressed:font-semibold aria-pressed:text-neutral-content';
   return (
-    <div className="flex h-9 flex-row-reverse items-center justify-between gap-2 overflow-x-auto bg-base-300 px-2 text-[11.5px] *:shrink-0">
-      <div className="flex rounded-lg bg-base-200 p-0.5">
+    <div className="pointer-events-none absolute top-2.5 right-3 grid justify-items-end gap-1.5 text-[12px] *:pointer-events-auto">
+      <div className="flex rounded-lg bg-float p-0.5">
         {VIEWS.filter((each) => each.view !== 'difference' || others.length > 0).map((each) => (
           <button
             key={each.view}
@@ -64,7 +64,7 @@ export function ViewSwitch() {
         <KeyButton letter="M" words="Next mask view (M)" run={nextMaskView} />
       </div>
       {view === 'backdrop' && (
-        <div className="flex items-center rounded-lg bg-base-200 p-0.5">
+        <div className="flex items-center rounded-lg bg-float p-0.5">
           {BACKDROPS.map((each) => (
             <button
               key={each}
@@ -87,7 +87,7 @@ export function ViewSwitch() {
         </div>
       )}
       {view === 'difference' && (
-        <label className="flex items-center gap-2 text-quiet">
+        <label className="flex items-center gap-2 rounded-lg bg-float px-2.5 py-1 text-quiet">
           Compared with
           <select
             value={compared ?? ''}
@@ -104,13 +104,14 @@ export function ViewSwitch() {
         </label>
       )}
       {view === 'veil' && (
-        <div className="flex items-center gap-2">
+        <div className="flex items-center gap-2 rounded-lg bg-float px-2.5 py-1">
           <ColourField
             label="Colour of the veil"
             value={veilColour}
             onSet={(colour) => take({ veilColour: colour })}
           />
           <Amount
+            layout="stack"
             label="Veil"
             value={Math.round(veilStrength * 100)}
             min={0}
