@@ -129,4 +129,21 @@ test('finds every command in the palette, shows all keys, and changes the theme'
   await expect(page.getByTitle('Canvas size and mixing')).toHaveText('500 × 200');
   await page.keyboard.press('Control+z');
   await expect(page.getByTitle('Canvas size and mixing')).toHaveText('300 × 200');
+
+  await test.step('the resolution in print is a step of its own, and changes no size', async () => {
+    await page.getByTitle('Canvas size and mixing').click();
+    await page.getByLabel('Pixels to an inch').fill('254');
+    await expect(page.getByText('in print 3.0 × 2.0 cm')).toBeVisible();
+    await page.getByRole('button', { name: 'Set it' }).click();
+    await bench.saved();
+    const perInch = async () => {
+      const kept = await page.request.get(`/api/compositions/${id}`);
+      const { document } = (await kept.json()) as { document: { canvas: { perInch?: number } } };
+      return document.canvas.perInch;
+    };
+    await expect.poll(perInch).toBe(254);
+    await expect(page.getByTitle('Canvas size and mixing')).toHaveText('300 × 200');
+    await page.keyboard.press('Control+z');
+    await expect.poll(perInch).toBeUndefined();
+  });
 });

@@ -28,7 +28,8 @@ export function CanvasDialog({ onClose }: { readonly onClose: () => void }) {
   const { canvas, mixIn } = useComposition((state) => state.composition);
   const { perform } = useComposition.getState();
   const [size, setSize] = useState({ width: canvas.width, height: canvas.height });
-  const [perInch, setInch] = useState(canvas.perInch ?? USUAL);
+  const [chosen, setInch] = useState(canvas.perInch ?? null);
+  const perInch = chosen ?? USUAL;
   const { least, most } = RANGES.perInch;
   return (
     <Dialog title="Canvas" onClose={onClose}>
@@ -38,7 +39,8 @@ export function CanvasDialog({ onClose }: { readonly onClose: () => void }) {
           event.preventDefault();
           const resized = size.width !== canvas.width || size.height !== canvas.height;
           if (resized && !perform(setCanvasSize, size)) return;
-          if (perInch !== canvas.perInch) perform(setPerInch, { perInch });
+          // What nobody chose is not said.
+          if (chosen !== null && chosen !== canvas.perInch) perform(setPerInch, { perInch });
           onClose();
         }}
       >
