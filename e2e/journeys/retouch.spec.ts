@@ -249,4 +249,32 @@ test('paints, takes off, fills what is alike, and takes colours from the picture
     expect(await bench.colourAt([1300, 960])).not.toEqual([32, 96, 255]);
     await expectAsFresh(bench, 'Fit', 'filling what is alike');
   });
+
+  await test.step('a drag lays a gradient over all of it, whose colours are changed at its coat', async () => {
+    const filled = await bench.pixels();
+    await page.getByRole('button', { name: 'gradient', exact: true }).click();
+    await page.getByLabel('Colour of the brush').fill('#c02040');
+    await bench.drag([
+      [300, 500],
+      [1200, 500],
+    ]);
+    await bench.jobsDone();
+    await expect(page.getByTestId('coat').first()).toContainText('Gradient');
+    // Full up to where the drag began, nothing from where it ended.
+    await expect.poll(() => bench.colourAt([250, 500])).toEqual([192, 32, 64]);
+    const ended = await bench.onScreen([[1300, 500]]);
+    const box = await bench.picture.boundingBox();
+    const p = (shown: Pixels) => {
+      const [at] = ended;
+      const row = Math.floor((at?.y ?? 0) - (box?.y ?? 0));
+      const i = (row * shown.width + Math.floor((at?.x ?? 0) - (box?.x ?? 0))) * 4;
+      return [...shown.data.subarray(i, i + 3)];
+    };
+    expect(p(await bench.pixels())).toEqual(p(filled));
+    await expectAsFresh(bench, 'Fit', 'a gradient');
+    await page.getByLabel('From: colour').fill('#20a040');
+    await expect.poll(() => bench.colourAt([250, 500])).toEqual([32, 160, 64]);
+    await bench.undo(2);
+    await expect.poll(async () => worst(await bench.pixels(), filled)).toBe(0);
+  });
 });

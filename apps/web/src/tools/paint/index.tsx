@@ -25,11 +25,18 @@ function PaintSentence({ holder, whose }: SentenceProps) {
   );
 }
 
+/** How strokes are laid; what is filled at one press has none. */
+function PaintSection() {
+  const way = usePainting((state) => state.way);
+  if (way === 'fill' || way === 'gradient') return null;
+  return <StrokeSection useSettings={usePainting} tips="any" />;
+}
+
 export const paint: ToolHome = {
   tool: paintTool,
   tray: { words: 'Paint', key: 'd', icon: IconBrush },
   Options: PaintOptions,
-  Section: () => <StrokeSection useSettings={usePainting} tips="any" />,
+  Section: PaintSection,
   Sentence: PaintSentence,
   useRing() {
     const { brush, way, takes } = usePainting();
