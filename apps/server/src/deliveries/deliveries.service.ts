@@ -170,8 +170,9 @@ export class DeliveriesService implements OnApplicationBootstrap {
       try {
         files.push(await this.writeFile(ordered, place, files, task));
       } catch (error) {
-        const onlyOne = files.length === 0 && place === request.files.length - 1;
-        if (task.signal.aborted || left === 'nothing' || onlyOne || isDiskFull(error)) throw error;
+        const noneIsMade = files.length === 0 && place === request.files.length - 1;
+        const ends = left === 'nothing' || noneIsMade || isDiskFull(error);
+        if (task.signal.aborted || ends) throw error;
         failed.push(detailsOf(error).detail);
       }
     }

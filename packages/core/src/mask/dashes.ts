@@ -31,8 +31,12 @@ export function dashOutlines(
   const period = total / count;
   const dash = (period * lengths.length) / (lengths.length + lengths.gap);
   const sides = corners.map((_, i) => sideAt(corners, i));
+  // Dashes follow one another, so the run in which one begins is looked for from the last one on.
+  let run = 0;
   return Array.from({ length: count }, (_, n) => {
-    const line = stretch(corners, starts, sides, n * period, n * period + dash);
+    const [from, to] = [n * period, n * period + dash];
+    run = runAt(starts, from, run);
+    const line = stretch(corners, starts, sides, [from, to], run);
     const beside = (by: number) =>
       line.map(({ at, side }) => ({ x: at.x + side.x * by, y: at.y + side.y * by }));
     return [...beside(reach), ...beside(-reach).reverse()];
@@ -81,13 +85,20 @@ function sideAt(corners: readonly Point[], i: number): Point {
   return { x: sum.x * by, y: sum.y * by };
 }
 
-/** The places of a path from one distance along it to another. */
+/** The run in which a distance along a path lies, looked for from an earlier one on. */
+function runAt(starts: readonly number[], distance: number, from: number): number {
+  let run = from;
+  while (run < starts.length - 2 && (starts[run + 1] as number) <= distance) run++;
+  return run;
+}
+
+/** The places of a path from one distance along it to another; the first lies in the run `first`. */
 function stretch(
   corners: readonly Point[],
   starts: readonly number[],
   sides: readonly Point[],
-  from: number,
-  to: number,
+  [from, to]: readonly [number, number],
+  first: number,
 ): PathPlace[] {
   const on = (run: number, distance: number): PathPlace => {
     const a = corners[run] as Point;
@@ -97,11 +108,7 @@ function stretch(
     const at = { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share };
     return { at, side: normalOf(corners, run) };
   };
-  const runOf = (distance: number) => {
-    const next = starts.findIndex((start) => start > distance);
-    return next < 0 ? corners.length - 1 : next - 1;
-  };
-  const [first, last] = [runOf(from), runOf(to)];
+  const last = runAt(starts, to, first);
   const between = Array.from({ length: last - first }, (_, k) => ({
     at: corners[first + 1 + k] as Point,
     side: sides[first + 1 + k] as Point,

@@ -30,6 +30,7 @@ interface Drag {
   readonly from: Point;
   readonly coat: string;
   readonly tiles: Promise<Tiles>;
+  readonly stop: AbortController;
   ready: Tiles | null;
   to: Point;
 }
@@ -42,9 +43,10 @@ class GradientDrag implements Tool {
     const target = targetOnCanvas();
     const reason = whyNot(target) ?? whyUntouched(target.layer);
     if (reason) return tellProblem(reason);
+    const stop = new AbortController();
     const drag: Drag = {
-      ...{ target, from: { x, y }, coat: newId(), to: { x, y }, ready: null },
-      tiles: this.prepared(target),
+      ...{ target, from: { x, y }, coat: newId(), to: { x, y }, ready: null, stop },
+      tiles: prepared(target, stop.signal),
     };
     this.drag = drag;
     drag.tiles.then(
@@ -75,7 +77,8 @@ class GradientDrag implements Tool {
     drag.to = { x: at.x, y: at.y };
     if (!isFar(drag)) return useComposition.getState().show(null);
     const lays = gradientOf(drag.from, drag.to);
-    const work = inJob(`Laying a gradient on ${drag.target.layer.name}`, async () => {
+    const work = inJob(`Laying a gradient on ${drag.target.layer.name}`, async (signal) => {
+      signal.addEventListener('abort', () => drag.stop.abort());
       try {
         const tiles = await drag.tiles;
         commitCoats(drag.target, [{ id: drag.coat, lays, tiles }], 'Laid a gradient');
@@ -88,16 +91,10 @@ class GradientDrag implements Tool {
 
   cancel(): void {
     if (!this.drag) return;
+    this.drag.stop.abort();
     this.drag = null;
     useHand.getState().take({ draft: null });
     useComposition.getState().show(null);
-  }
-
-  /** Where it is laid, kept before it is drawn. */
-  private async prepared(target: CoatTarget): Promise<Tiles> {
-    const { signal } = new AbortController();
-    const area = await areaTiles(signal);
-    return keepTiles(area ?? rectTiles(target.extent), signal);
   }
 
   private show({ target, from, to, coat, ready }: Drag): void {
@@ -105,6 +102,12 @@ class GradientDrag implements Tool {
     if (!ready || (from.x === to.x && from.y === to.y)) return;
     show(withCoats(composition, target, [{ id: coat, lays: gradientOf(from, to), tiles: ready }]));
   }
+}
+
+/** Where it is laid, kept before it is drawn. */
+async function prepared(target: CoatTarget, signal: AbortSignal): Promise<Tiles> {
+  const area = await areaTiles(signal);
+  return keepTiles(area ?? rectTiles(target.extent), signal);
 }
 
 function isFar({ from, to }: Drag): boolean {

@@ -1,6 +1,7 @@
 import type { TouchWay } from '@diplex/core';
 import {
   isGlass,
+  isShadow,
   type Layer,
   layerBounds,
   layerById,
@@ -24,19 +25,23 @@ const UNITS: Readonly<Record<TouchWay, { readonly x: number; readonly y: number 
   ...{ down: { x: 0, y: 1 }, up: { x: 0, y: -1 }, left: { x: -1, y: 0 }, right: { x: 1, y: 0 } },
 };
 
-/** The layers that a layer can be brought up to, the nearest behind it first. */
+/**
+ * The layers that a layer can be brought up to, the nearest behind it first: not those that go along with it, which are in
+ * it, around it, or its shadow.
+ */
 export function touchable(layer: Layer): readonly Layer[] {
   const { composition } = useComposition.getState();
-  const own = new Set(withDescendants(composition, layer.id).map(({ id }) => id));
-  const all = layersInDepth(composition).filter(
-    (each) => each.shown && !own.has(each.id) && !isGlass(each),
-  );
-  const at = layersInDepth(composition).findIndex(({ id }) => id === layer.id);
-  const behind = new Set(layersInDepth(composition).slice(0, at));
-  return [
-    ...all.filter((each) => behind.has(each)).reverse(),
-    ...all.filter((each) => !behind.has(each)),
-  ];
+  const all = layersInDepth(composition);
+  const inside = (of: Layer) => withDescendants(composition, of.id).map(({ id }) => id);
+  const own = new Set(inside(layer));
+  const goesAlong = (each: Layer) =>
+    own.has(each.id) ||
+    inside(each).includes(layer.id) ||
+    (isShadow(each) && own.has(each.content.of));
+  const others = all.filter((each) => each.shown && !isGlass(each) && !goesAlong(each));
+  const at = all.indexOf(layer);
+  const behind = others.filter((each) => all.indexOf(each) < at);
+  return [...behind.reverse(), ...others.filter((each) => all.indexOf(each) > at)];
 }
 
 /** Moves what is chosen one way until the edge of the layer in hand, as its mask shows it, touches that of another. */

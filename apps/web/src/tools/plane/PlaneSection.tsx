@@ -1,10 +1,13 @@
 import {
-  horizonOfLines,
+  type Composition,
   isGlass,
   type Layer,
   layIntoPlane,
+  linesGoing,
+  type PlaneSide,
   removePlane,
   setPlane,
+  vanishingPoint,
 } from '@diplex/document';
 import { IconTrash } from '@tabler/icons-react';
 import { useComposition } from '../../bench/composition-store';
@@ -22,6 +25,15 @@ function lieIn(layer: Layer | undefined, plane: string): boolean {
   return layer?.plane === plane;
 }
 
+/** The ways along which a plane can be drawn now: those whose lines meet. */
+function knownAlong(scene: Composition): readonly PlaneAlong[] {
+  const known = (side: PlaneSide) =>
+    side === 'upright' || vanishingPoint(linesGoing(scene, side), scene.canvas) !== null;
+  return (Object.keys(PLANE_ALONG) as PlaneAlong[]).filter(
+    (along) => PLANE_ALONG[along]?.every(known) ?? true,
+  );
+}
+
 /** The planes of the scene: chosen, named, measured, filled with the layer in hand. */
 export function PlaneSection() {
   const { planes, inHand } = usePlanes();
@@ -37,13 +49,11 @@ export function PlaneSection() {
   };
   return (
     <Section title="Planes" aside={planes.length === 0 ? 'drag one out on the picture' : undefined}>
-      {horizonOfLines(scene) && (
+      {knownAlong(scene).length > 1 && (
         <Pick
           label="A new one goes along lines"
-          value={along}
-          options={(Object.keys(PLANE_ALONG) as PlaneAlong[]).map((value) => ({
-            ...{ value, words: value },
-          }))}
+          value={knownAlong(scene).includes(along) ? along : 'free'}
+          options={knownAlong(scene).map((value) => ({ value, words: value }))}
           onChoose={(value) => set({ along: value })}
         />
       )}

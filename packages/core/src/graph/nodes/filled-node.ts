@@ -9,6 +9,7 @@ import {
   type Rect,
   roundOut,
   type ShapeStroke,
+  type StrokeDashes,
   scaling,
   strokeBeyond,
 } from '@diplex/document';
@@ -75,20 +76,23 @@ export abstract class FilledNode<Content extends Filled> extends GraphNode {
     const beyond = strokeBeyond(this.content);
     const outer = coverage(-beyond);
     const inner = coverage(stroke.width - beyond);
-    const along = this.dashes(stroke, out, scale);
+    const along = newCoverage(out.width, out.height);
+    const dashed = stroke.dashes ? this.dashed(stroke, stroke.dashes, out, scale) : null;
     for (let p = 0; p < along.data.length; p++) {
       const ring = (outer.data[p] as number) * (1 - (inner.data[p] as number));
-      along.data[p] = ring * (along.data[p] as number);
+      along.data[p] = dashed ? ring * (dashed.data[p] as number) : ring;
     }
     this.lay(image, { by: 'colour', colour: stroke.colour }, along, out, scale);
     return image;
   }
 
-  /** Where its stroke is drawn along its way: everywhere, or where its dashes are. */
-  private dashes({ dashes, width }: ShapeStroke, out: Rect, scale: number): CoverageImage {
-    const everywhere = newCoverage(out.width, out.height);
-    everywhere.data.fill(1);
-    if (!dashes) return everywhere;
+  /** Where along the way of its stroke its dashes are. */
+  private dashed(
+    { width }: ShapeStroke,
+    dashes: StrokeDashes,
+    out: Rect,
+    scale: number,
+  ): CoverageImage {
     const toOutput = this.toOutput(scale);
     const growth = growthOf(toOutput);
     const beyond = strokeBeyond(this.content);

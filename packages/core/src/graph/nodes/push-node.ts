@@ -29,8 +29,11 @@ import { joined, mapped, type Region } from '../region';
 
 const SIDE = PAINTED_TILE_SIZE;
 
-/** How far a cubic looks beside the place it is asked for. */
-const BESIDE = 3;
+/** Neighbours whose places lie farther apart than this, in pixels, are parted by a fold, and say nothing of how large a pixel is. */
+const MOST_APART = 8;
+
+/** How far is looked beside a place: half of what lies between it and both neighbours, and a pixel more on each side. */
+const BESIDE = MOST_APART + 2;
 
 /**
  * At most so many pixels are looked at to each side, so that what a part of the picture needs fits into memory: what was
@@ -66,9 +69,9 @@ export class PushNode extends GraphNode {
 
   /** Where a tile says something, in output pixels. */
   private tileAt(key: string, scale: number): Rect {
-    // Between its cells and those beside it the field goes on.
+    // Between its cells and those beside it the field goes on, and a pixel is as large as its neighbours say.
     const cells = growRect(tileBounds(key), 1);
-    return roundOut(boundsAfter(this.toOutput(scale), cells));
+    return growRect(roundOut(boundsAfter(this.toOutput(scale), cells)), 1);
   }
 
   private tileRects(scale: number): Region {
@@ -125,7 +128,7 @@ export class PushNode extends GraphNode {
 
   /** Where cells show, in output pixels. */
   placeOf(cells: Rect, scale: number): Rect {
-    return roundOut(growRect(boundsAfter(this.toOutput(scale), growRect(cells, 1)), 1));
+    return roundOut(growRect(boundsAfter(this.toOutput(scale), growRect(cells, 1)), 2));
   }
 
   override differs(before: GraphNode, between: Between, scale: number): Region {
@@ -178,7 +181,7 @@ export class PushNode extends GraphNode {
         places[i + 1] = (top + y + 0.5 + by * (b * pushed[0] + d * pushed[1])) / less;
       }
     }
-    samplePlaces([{ ...rect, data: from }], places, { ...out, data });
+    samplePlaces([{ ...rect, data: from }], places, { ...out, data }, MOST_APART);
     clampToAlpha(data);
   }
 

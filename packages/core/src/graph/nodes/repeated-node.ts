@@ -7,19 +7,16 @@ import {
   roundOut,
   type Size,
   scaling,
-  transform,
 } from '@diplex/document';
 import type { FloatImage } from '@diplex/imaging';
 import { scratchFloats } from '@diplex/kernels';
 import { type Demand, type Drawing, GraphNode } from '../node';
 import { joined, type Region } from '../region';
 
-/** How many times a picture lies beside itself, counted from the one in the middle. */
-export const REPEATS: readonly (readonly [across: number, down: number])[] = [
-  ...([[0, 0] as const, [-1, 0] as const, [1, 0] as const, [0, -1] as const] as const),
-  ...([[0, 1] as const, [-1, -1] as const, [1, -1] as const, [-1, 1] as const] as const),
-  [1, 1],
-];
+/** How many times its own extent a copy is moved across and down: row by row, the one in the middle fifth. */
+export const REPEATS = [-1, 0, 1].flatMap((down) =>
+  [-1, 0, 1].map((across) => [across, down] as const),
+);
 
 /** A picture beside itself on all sides, so that what leaves it on one side comes in on the other. */
 export class RepeatedNode extends GraphNode {
@@ -61,14 +58,16 @@ export class RepeatedNode extends GraphNode {
     const copies = this.inputs.map((_, copy) =>
       this.needs(copy, out, scale) ? from.see(copy) : null,
     );
-    const back = invert(multiply(scaling(scale, scale), this.matrix));
-    const whole = this.size;
+    const [a, b, c, d, e, f] = invert(multiply(scaling(scale, scale), this.matrix));
     for (let y = 0; y < height; y++) {
+      const v = out.y + y + 0.5;
       for (let x = 0; x < width; x++) {
-        const own = transform(back, { x: out.x + x + 0.5, y: out.y + y + 0.5 });
-        const [across, down] = [Math.floor(own.x / whole.width), Math.floor(own.y / whole.height)];
-        const copy = REPEATS.findIndex(([u, v]) => u === across && v === down);
-        const image = copies[copy];
+        const u = out.x + x + 0.5;
+        const across = Math.floor((a * u + c * v + e) / this.size.width) + 1;
+        const down = Math.floor((b * u + d * v + f) / this.size.height) + 1;
+        // Farther off than one extent there is nothing.
+        if (across < 0 || across > 2 || down < 0 || down > 2) continue;
+        const image = copies[down * 3 + across];
         if (!image) continue;
         const at = (y * width + x) * 4;
         for (let k = at; k < at + 4; k++) data[k] = image.data[k] as number;
