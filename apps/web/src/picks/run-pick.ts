@@ -77,11 +77,26 @@ function clearPickDraft(): void {
 async function carryOut(work: PickWork): Promise<void> {
   const { recipe } = work.part;
   if (!isPickRecipe(recipe)) return;
-  await inJob(work.words, async (signal, progress) => {
-    const seen = seenNow(work.target.layer, recipe, work.isNew ? null : work.part.id);
-    const tiles = await pickTiles(work, recipe, signal, progress);
-    commit({ ...work, part: { ...work.part, ...seen } }, await keepTiles(tiles, signal));
+  await inJob(work.words, async (whenCalledOff, progress) => {
+    const gone = whenGone(work);
+    const signal = AbortSignal.any([whenCalledOff, gone.signal]);
+    try {
+      const seen = seenNow(work.target.layer, recipe, work.isNew ? null : work.part.id);
+      const tiles = await pickTiles(work, recipe, signal, progress);
+      commit({ ...work, part: { ...work.part, ...seen } }, await keepTiles(tiles, signal));
+    } finally {
+      gone.stopLooking();
+    }
   });
+}
+
+/** Tells when that for which something is worked out goes: then there is no need to go on. */
+function whenGone(work: PickWork): { signal: AbortSignal; stopLooking(): void } {
+  const gone = new AbortController();
+  const stopLooking = useComposition.subscribe(() => {
+    if (!isWanted(work)) gone.abort();
+  });
+  return { signal: gone.signal, stopLooking };
 }
 
 /** Nothing is said of the time left before this much has passed, in milliseconds, and this share is done. */
@@ -124,15 +139,21 @@ function isThere({ layer, mask }: MaskInHand): boolean {
   return holder && (!mask || composition.masks[mask.id] !== undefined);
 }
 
-function commit({ part, target, isNew }: PickWork, tiles: Readonly<Record<string, string>>): void {
+/** Whether there still is what something is worked out for: its layer and mask, and the part if it is one of the mask's. */
+function isWanted({ part, target, isNew }: PickWork): boolean {
+  if (isNew) return isThere(target);
+  const { masks } = useComposition.getState().composition;
+  return masks[target.mask?.id ?? '']?.parts.some(({ id }) => id === part.id) ?? false;
+}
+
+function commit(work: PickWork, tiles: Readonly<Record<string, string>>): void {
+  const { part, target, isNew } = work;
+  // What it was worked out for may be gone by now; then there is nothing to be said.
+  if (!isWanted(work)) return;
   if (isNew) {
-    if (!isThere(target)) return;
     commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'));
     return;
   }
-  const { masks } = useComposition.getState().composition;
-  // What it was worked out for may be gone by now; then there is nothing to be said.
-  if (!masks[target.mask?.id ?? '']?.parts.some(({ id }) => id === part.id)) return;
   const args = {
     mask: target.mask?.id ?? '',
     part: part.id,
