@@ -2,13 +2,22 @@ import { areaLayer } from './area';
 import {
   type Composition,
   hasExtent,
+  isShadow,
   type Layer,
   layerById,
   type ShadowContent,
 } from './composition';
-import { castBounds, castOf } from './geometry/cast';
+import { type Cast, castBounds, castOf, type Standing } from './geometry/cast';
 import { letteringBounds } from './geometry/lettering-outline';
-import { IDENTITY, invert, type Matrix, multiply, type Point, transform } from './geometry/matrix';
+import {
+  growthOf,
+  IDENTITY,
+  invert,
+  type Matrix,
+  multiply,
+  type Point,
+  transform,
+} from './geometry/matrix';
 import { paintedBounds } from './geometry/painted-bounds';
 import { type Placement, placementMatrix, placementOf, type Size } from './geometry/placement';
 import { PlaneMap } from './geometry/plane-map';
@@ -16,7 +25,7 @@ import { boundsAfter, type Rect, uniteRects } from './geometry/rect';
 import { shapesBounds } from './geometry/shape-outline';
 import { withShowings } from './showings';
 import { groupOf, withMaskUses } from './tree';
-import { bendsItself, ownMap, ownMatrix, placedSize } from './warping';
+import { bendsItself, ownMap, ownMatrix, placedSize, planeProjective } from './warping';
 
 /** From the pixels that a layer's placement leads to (its group's, or the composition's) to composition pixels, laid flat. */
 export function aroundMatrix(composition: Composition, layer: Layer): Matrix {
@@ -82,10 +91,45 @@ export function contentBounds(composition: Composition, layer: Layer): Rect {
 /** The bounds of a shadow: it counts from the corner of what it lies in. */
 function shadowBounds(composition: Composition, layer: Layer, content: ShadowContent): Rect {
   const thing = layerById(composition, content.of);
-  if (!thing || thing.content.kind === 'shadow') return { x: 0, y: 0, width: 0, height: 0 };
-  const cast = castOf(content, layerMatrix(composition, thing));
+  if (!thing || isShadow(thing)) return { x: 0, y: 0, width: 0, height: 0 };
+  const cast = castOfThing(composition, { ...layer, content }, thing);
   const thrown = castBounds(cast, content, layerBounds(composition, thing));
   return boundsAfter(invert(aroundMatrix(composition, layer)), thrown);
+}
+
+/** How much larger a map makes what lies around a place. */
+function growthAt(map: PlaneMap, at: Point): number {
+  const { matrix } = map;
+  if (matrix) return growthOf(matrix);
+  const [here, across, down] = [at, { x: at.x + 1, y: at.y }, { x: at.x, y: at.y + 1 }].map(
+    (place) => map.to(place),
+  );
+  if (!here || !across || !down) return 1;
+  return growthOf([across.x - here.x, across.y - here.y, down.x - here.x, down.y - here.y, 0, 0]);
+}
+
+/** Where something that stands so in a layer's own pixels stands on the canvas. */
+export function standingOnCanvas(composition: Composition, thing: Layer, own: Standing): Standing {
+  const map = layerMap(composition, thing);
+  const foot = map.to(own.foot) ?? transform(layerMatrix(composition, thing), own.foot);
+  return { foot, height: own.height * growthAt(map, own.foot) };
+}
+
+/** Where something that stands so on the canvas stands in a layer's own pixels. */
+export function ownStanding(composition: Composition, thing: Layer, { foot, height }: Standing) {
+  const map = layerMap(composition, thing);
+  const own = map.back(foot) ?? transform(invert(layerMatrix(composition, thing)), foot);
+  return { foot: own, height: Math.max(1, height / Math.max(1e-6, growthAt(map, own))) };
+}
+
+/** Where a shadow falls as its thing lies now. */
+export function castOfThing(
+  composition: Composition,
+  shadow: Layer & { content: ShadowContent },
+  thing: Layer,
+): Cast {
+  const standing = standingOnCanvas(composition, thing, shadow.content);
+  return castOf(shadow.content, standing, planeProjective(composition, shadow));
 }
 
 /** The bounds of what a showing shows. */
@@ -106,7 +150,9 @@ function glassBounds(composition: Composition, layer: Layer): Rect {
 /** The upright bounds of the layer's pixels on the canvas. */
 export function layerBounds(composition: Composition, layer: Layer): Rect {
   const inside = contentBounds(composition, layer);
-  if (isWarped(composition, layer)) return layerMap(composition, layer).boundsOf(inside);
+  // A shadow is thrown where its thing lies by then, whatever its group is bent by.
+  if (!isShadow(layer) && isWarped(composition, layer))
+    return layerMap(composition, layer).boundsOf(inside);
   return boundsAfter(layerMatrix(composition, layer), inside);
 }
 

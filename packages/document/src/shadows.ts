@@ -1,7 +1,8 @@
 import { type Composition, type Layer, layerById, type ShadowLayer } from './composition';
-import { type Cast, castOf } from './geometry/cast';
+import type { Cast } from './geometry/cast';
 import { growthOf, invert, multiply, transform } from './geometry/matrix';
-import { aroundMatrix, layerMatrix } from './placing';
+import { multiplyProjective, projectiveOf } from './geometry/projective';
+import { aroundMatrix, castOfThing, layerMatrix } from './placing';
 
 /** The layers that are shadows of a layer. */
 export function shadowsOf(composition: Composition, of: string): readonly Layer[] {
@@ -14,20 +15,21 @@ export function shadowsOf(composition: Composition, of: string): readonly Layer[
 export function shadowCast(composition: Composition, shadow: ShadowLayer): Cast | null {
   const thing = layerById(composition, shadow.content.of);
   if (!thing) return null;
-  const cast = castOf(shadow.content, layerMatrix(composition, thing));
+  const cast = castOfThing(composition, shadow, thing);
   const moved = multiply(
     layerMatrix(composition, shadow),
     invert(aroundMatrix(composition, shadow)),
   );
+  const move = projectiveOf(moved);
   const { foot, height } = cast.standing;
   return {
     ...cast,
-    map: multiply(moved, cast.map),
+    map: multiplyProjective(move, cast.map),
     contact: multiply(moved, cast.contact),
     fold: cast.fold && {
       ...cast.fold,
       y: transform(moved, { x: foot.x, y: cast.fold.y }).y,
-      map: multiply(moved, cast.fold.map),
+      map: multiplyProjective(move, cast.fold.map),
     },
     standing: { foot: transform(moved, foot), height: height * growthOf(moved) },
   };

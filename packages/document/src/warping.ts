@@ -1,8 +1,8 @@
-import type { Composition, Layer, ScenePlane } from './composition';
+import { type Composition, isShadow, type Layer, type ScenePlane } from './composition';
 import type { Matrix, Point } from './geometry/matrix';
 import { placementMatrix, type Size } from './geometry/placement';
 import { PlaneMap } from './geometry/plane-map';
-import { cornersOf, type Quad, rectToQuad } from './geometry/projective';
+import { cornersOf, type Projective, type Quad, rectToQuad } from './geometry/projective';
 import type { Rect } from './geometry/rect';
 
 /** A group counts from its own corner, and a glass from that of what it lies in. */
@@ -20,9 +20,9 @@ export function ownMatrix(layer: Layer): Matrix {
 
 const NOTHING = PlaneMap.of([1, 0, 0, 1, 0, 0]);
 
-/** Whether a layer itself is bent or lies in a plane. */
+/** Whether a layer itself is bent or lies in a plane. A shadow falls on its plane: it is thrown there, not laid into it. */
 export function bendsItself(layer: Layer): boolean {
-  return !layer.laidFlat && Boolean(layer.warp || layer.plane);
+  return !layer.laidFlat && !isShadow(layer) && Boolean(layer.warp || layer.plane);
 }
 
 /** The bend and the corners of a layer, in its own pixels. */
@@ -64,10 +64,16 @@ export function planeOf(composition: Composition, layer: Layer): ScenePlane | un
   return layer.plane ? composition.planes?.[layer.plane] : undefined;
 }
 
+/** From the pixels of the plane that a layer lies in, or falls on, to the composition's; null where there is none. */
+export function planeProjective(composition: Composition, layer: Layer): Projective | null {
+  const plane = planeOf(composition, layer);
+  return plane ? rectToQuad(planeRect(plane), plane.corners) : null;
+}
+
 /** From a layer's own pixels to those of what it lies in. */
 export function ownMap(composition: Composition, layer: Layer): PlaneMap {
   const placed = PlaneMap.of(ownMatrix(layer));
-  if (layer.laidFlat) return placed;
+  if (!bendsItself(layer)) return placed;
   const warped = layer.warp ? warpMap(layer).followedBy(placed) : placed;
   const plane = planeOf(composition, layer);
   return plane ? warped.followedBy(planeMap(plane)) : warped;

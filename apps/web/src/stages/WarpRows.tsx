@@ -1,4 +1,6 @@
 import {
+  bendsItself,
+  isShadow,
   isWarped,
   type Layer,
   layFlat,
@@ -19,13 +21,13 @@ export function WarpRows({ layer }: { readonly layer: Layer }) {
   const planes = Object.values(scene.planes ?? {});
   const locked = placeLockedBy(scene, layer) !== undefined;
   const flat = Boolean(layer.laidFlat);
-  const own = Boolean(layer.warp || layer.plane);
+  const own = bendsItself({ ...layer, laidFlat: false });
   return (
     <Section title="Perspective" aside={flat ? 'laid flat for now' : undefined}>
-      {!locked && <CornerAmounts layer={layer} />}
+      {!locked && !isShadow(layer) && <CornerAmounts layer={layer} />}
       {planes.length > 0 && (
         <Pick
-          label="Lies in"
+          label={isShadow(layer) ? 'Falls on' : 'Lies in'}
           value={layer.plane ?? ''}
           options={[
             { value: '', words: 'no plane' },

@@ -4,16 +4,20 @@ import {
   type Layer,
   laidOut,
   layerById,
+  layIntoPlane,
   newComposition,
   perform,
   placedAt,
   plainLayer,
+  projected,
+  projectiveOf,
   removeLayer,
+  removePlane,
   type ShadowContent,
   setPlacement,
+  setPlane,
   shadowCast,
   shadowsOf,
-  transform,
 } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { definitionOf, inflatedNormals, newStep } from '@diplex/steps';
@@ -221,7 +225,7 @@ describe('a shadow', () => {
     expect(shade).toEqual(layerById(before, 'shade'));
     const cast = shadowCast(after, shade);
     expect(cast?.standing).toEqual({ foot: { x: 150, y: 145 }, height: 50 });
-    expect(transform(cast?.map ?? [1, 0, 0, 1, 0, 0], { x: 150, y: 145 })).toEqual({
+    expect(projected(cast?.map ?? projectiveOf([1, 0, 0, 1, 0, 0]), { x: 150, y: 145 })).toEqual({
       x: 150,
       y: 145,
     });
@@ -231,8 +235,44 @@ describe('a shadow', () => {
     expect(valueAt(is, ...now)).toBeLessThan(0.7 * valueAt(was, ...now));
   });
 
-  it('is drawn the same in parts, and lies within its bounds', () => {
-    const composition = scene({ softness: 0.8, contact: 0.6 });
+  const floor = {
+    ...{ id: 'floor', name: 'Floor', size: { width: 100, height: 100 } },
+    corners: [
+      { x: 80, y: 60 },
+      { x: 150, y: 60 },
+      { x: 260, y: 230 },
+      { x: -40, y: 230 },
+    ] as const,
+  };
+
+  /** The scene with its shadow thrown along a plane. */
+  function onFloor(change: Partial<ShadowContent> = {}): Composition {
+    const plain = perform(scene(change), setPlane, { plane: floor }).composition;
+    return perform(plain, layIntoPlane, { layer: 'shade', plane: 'floor' }).composition;
+  }
+
+  it('falls along a plane of the scene, narrower the farther it goes, until that is taken away', () => {
+    const change = { azimuth: 60, elevation: 40, tilt: 0.5, softness: 0, contact: 0 };
+    const [flat, laid] = [drawn(scene(change)), drawn(onFloor(change))];
+    const plain = valueAt(flat, 20, 20);
+    // Beside the post, which hides what falls behind it.
+    const POST_FROM = 78;
+    const wide = (data: Float32Array, y: number) =>
+      Array.from({ length: POST_FROM }, (_, x) => valueAt(data, x, y)).filter(
+        (value) => value < 0.9 * plain,
+      ).length;
+    const above = 135;
+    expect(wide(flat, above)).toBeGreaterThan(0);
+    expect(wide(laid, above)).toBeLessThan(wide(flat, above));
+    const without = perform(onFloor(change), removePlane, { plane: 'floor' }).composition;
+    expect(drawn(without)).toEqual(flat);
+  });
+
+  it.each([
+    ['on no plane', scene],
+    ['along a plane', onFloor],
+  ])('is drawn the same in parts, and lies within its bounds: %s', (_, made) => {
+    const composition = made({ softness: 0.8, contact: 0.6 });
     const whole = drawn(composition);
     const part = drawn(composition, 90, 150, 120, 60);
     for (let y = 0; y < 60; y++) {

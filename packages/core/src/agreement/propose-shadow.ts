@@ -1,12 +1,4 @@
-import {
-  type Composition,
-  growthOf,
-  invert,
-  type Layer,
-  layerMatrix,
-  type ShadowContent,
-  transform,
-} from '@diplex/document';
+import { type Composition, type Layer, ownStanding, type ShadowContent } from '@diplex/document';
 import { encodeExactly } from '@diplex/kernels';
 import { balanceMatrix } from '@diplex/steps';
 import type { Agreement } from './survey';
@@ -41,8 +33,6 @@ export function proposeShadow(
   if (!direction || !silhouette || silhouette.stands === 'nowhere') return null;
   const alpha = DARKEST * direction.directed * Math.sqrt(direction.sure) * share;
   if (alpha < 0.03) return null;
-  const back = invert(layerMatrix(composition, thing));
-  const by = growthOf(back);
   // Away from the lamp there is what the surroundings throw back: less of the lamp's own colour.
   const colour = balanceMatrix(
     -COLOURED * (light?.temperature ?? 0),
@@ -56,8 +46,7 @@ export function proposeShadow(
     of: thing.id,
     falls: silhouette.stands === 'ground' ? 'ground' : 'wall',
     ...{ azimuth: direction.azimuth, elevation: ELEVATION, tilt: TILT, away: AWAY },
-    foot: transform(back, silhouette.foot),
-    height: Math.max(1, silhouette.height * by),
+    ...ownStanding(composition, thing, silhouette),
     softness: SMALLEST + (LARGEST - SMALLEST) * (1 - direction.directed),
     contact: silhouette.stands === 'ground' ? CONTACT : 0,
     colour: { r, g, b, alpha: Math.min(0.9, alpha) },

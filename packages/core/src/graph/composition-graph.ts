@@ -1,5 +1,6 @@
 import {
   AREA_ID,
+  affineOf,
   areaLayer,
   aroundUnflattened,
   type BlendMode,
@@ -614,9 +615,8 @@ export class CompositionGraph {
     const { coverage, picture } = nodes;
     const covered = coverage ? new CoveredNode(picture, coverage) : picture;
     const { mixIn, canvas } = this.composition;
-    if (content.falls === 'mirror') {
-      return new MirrorNode(new TakenNode(covered, cast.map), content, cast, mixIn);
-    }
+    const mirrored = content.falls === 'mirror' ? affineOf(cast.map) : null;
+    if (mirrored) return new MirrorNode(new TakenNode(covered, mirrored), content, cast, mixIn);
     return new ShadowNode(covered, content, cast, mixIn, { x: 0, y: 0, ...canvas });
   }
 

@@ -10,7 +10,7 @@ import {
   projectedPolygon,
   projectiveOf,
 } from './projective';
-import type { Rect } from './rect';
+import { boundsOf, type Rect } from './rect';
 
 /** One after the other: projective maps, and bends of the unit square, forwards or back. */
 type Stage =
@@ -115,14 +115,9 @@ export class PlaneMap {
   /** The upright bounds of a rectangle after the map. */
   boundsOf(rect: Rect): Rect {
     const border = this.borderOf(rect);
-    if (border.length === 0) return { x: 0, y: 0, width: 0, height: 0 };
     // A bend may bulge out between the places of its border.
     const inner = this.projective ? [] : this.placesIn(rect);
-    const all = [...border, ...inner];
-    const xs = all.map((p) => p.x);
-    const ys = all.map((p) => p.y);
-    const [x, y] = [Math.min(...xs), Math.min(...ys)];
-    return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+    return boundsOf([...border, ...inner]);
   }
 
   private placesIn({ x, y, width, height }: Rect): Point[] {

@@ -74,9 +74,17 @@ export function projected(m: Projective, { x, y }: Point): Point | null {
   return { x: (m[0] * x + m[1] * y + m[2]) / w, y: (m[3] * x + m[4] * y + m[5]) / w };
 }
 
+/** What is drawn ends a little before the horizon, so that its bounds hold all of it. */
+const CUT = 1.1 * HORIZON;
+
+/** Whether what a map back takes to such a third coordinate is seen: it lies neither too near, nor behind the viewer. */
+export function isSeenBack(w: number): boolean {
+  return w > HORIZON && w < (FARTHEST * HORIZON) / CUT;
+}
+
 /** Where a convex polygon goes, without what lies at the horizon or beyond it (Sutherland and Hodgman 1974). */
 export function projectedPolygon(m: Projective, points: readonly Point[]): readonly Point[] {
-  const far = ({ x, y }: Point) => m[6] * x + m[7] * y + m[8] - 1.1 * HORIZON;
+  const far = ({ x, y }: Point) => m[6] * x + m[7] * y + m[8] - CUT;
   const kept = points.flatMap((point, i) => {
     const next = points[(i + 1) % points.length] as Point;
     const [here, there] = [far(point), far(next)];

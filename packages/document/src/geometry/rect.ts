@@ -1,4 +1,4 @@
-import { type Matrix, transform } from './matrix';
+import { type Matrix, type Point, transform } from './matrix';
 
 /** An upright rectangle: its upper left corner and its extent. */
 export interface Rect {
@@ -65,6 +65,16 @@ export function roundOut(r: Rect): Rect {
   return { x, y, width: Math.ceil(r.x + r.width) - x, height: Math.ceil(r.y + r.height) - y };
 }
 
+/** The upright bounds of places; nothing of none. */
+export function boundsOf(points: readonly Point[]): Rect {
+  if (points.length === 0) return { x: 0, y: 0, width: 0, height: 0 };
+  const xs = points.map((p) => p.x);
+  const ys = points.map((p) => p.y);
+  const x = Math.min(...xs);
+  const y = Math.min(...ys);
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}
+
 /** The upright bounds of `r` after `m`. */
 export function boundsAfter(m: Matrix, r: Rect): Rect {
   const corners = [
@@ -73,9 +83,5 @@ export function boundsAfter(m: Matrix, r: Rect): Rect {
     transform(m, { x: r.x, y: r.y + r.height }),
     transform(m, { x: r.x + r.width, y: r.y + r.height }),
   ];
-  const xs = corners.map((p) => p.x);
-  const ys = corners.map((p) => p.y);
-  const x = Math.min(...xs);
-  const y = Math.min(...ys);
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  return boundsOf(corners);
 }

@@ -1,10 +1,13 @@
+import { isShadow } from '../composition';
 import { layerName, movableLayer, type Operation, OperationRefused } from './operation';
 
-/** Lays a layer into a plane of the scene, or takes it out of the one that it lies in. */
+/** Lays a layer into a plane of the scene, or takes it out of the one that it lies in; a shadow falls on it. */
 export const layIntoPlane: Operation<{ layer: string; plane: string | null }> = {
   name: 'layIntoPlane',
   words(before, { layer, plane }) {
     const name = plane && before.planes?.[plane]?.name;
+    const told = before.layers[layer];
+    if (told && isShadow(told)) return `Threw ${told.name} on ${name ?? 'no plane'}`;
     return name
       ? `Laid ${layerName(before, layer)} into ${name}`
       : `Took ${layerName(before, layer)} out of its plane`;

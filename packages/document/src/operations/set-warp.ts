@@ -18,6 +18,11 @@ export const setWarp: Operation<{ layer: string; warp: Warp | null }> = {
   change(draft, args) {
     const layer = movableLayer(draft, args.layer);
     const { warp } = args;
+    if (layer.content.kind === 'shadow' && warp) {
+      throw new OperationRefused(
+        `${layer.name} is a shadow, which no corner draws out. Change its light, or throw it on a plane.`,
+      );
+    }
     if (warp?.corners && !isConvex(warp.corners)) {
       throw new OperationRefused(
         'Those corners cross or dent in, so no picture fits between them. Draw the corner further out.',

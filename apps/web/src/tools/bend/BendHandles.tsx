@@ -1,18 +1,11 @@
-import {
-  BendMap,
-  bendShown,
-  isGlass,
-  layerById,
-  type Point,
-  placeLockedBy,
-} from '@diplex/document';
+import { BendMap, bendShown, layerById, type Point, placeLockedBy } from '@diplex/document';
 import type Konva from 'konva';
 import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { toComposition, useCamera } from '../../picture/camera-store';
 import { TwoToneLine } from '../../picture/DraftShape';
 import { Knob } from '../../picture/Knob';
-import { drawPoint, gridOf } from './bend-tool';
+import { drawPoint, gridOf, whyUnbent } from './bend-tool';
 import { useBending } from './settings';
 
 /** A line of the grid is followed at so many places. */
@@ -26,7 +19,7 @@ export function BendHandles() {
   // The grid of a layer that is not bent yet follows the settings.
   const { point, set } = useBending();
   const layer = layerById(shown, inHand ?? '');
-  if (!layer || isGlass(layer) || placeLockedBy(shown, layer)) return null;
+  if (!layer || whyUnbent(layer) || placeLockedBy(shown, layer)) return null;
   const bend = gridOf(layer);
   const map = new BendMap(bend);
   const onScreen = (p: Point) => ({ x: x + p.x * zoom, y: y + p.y * zoom });

@@ -1,9 +1,9 @@
-import { isGlass } from '@diplex/document';
 import type { SentenceProps } from '../tool-home';
+import { whyUnbent } from './bend-tool';
 
 export function BendSentence({ holder, whose }: SentenceProps) {
-  if (isGlass(holder))
-    return <>{whose} is a glass: it lies over all of the canvas and bends nothing.</>;
+  const why = whyUnbent(holder);
+  if (why) return <>{why}</>;
   return (
     <>
       Bends {whose}: drag a point of its grid, or anywhere, for the point that is nearest; P takes

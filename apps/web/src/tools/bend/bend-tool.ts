@@ -4,6 +4,7 @@ import {
   bendShown,
   bentTo,
   isGlass,
+  isShadow,
   type Layer,
   layerById,
   type Point,
@@ -16,14 +17,22 @@ import type { PointerSample, Tool } from '../../picture/tool';
 import { whyKept } from '../place/why-kept';
 import { useBending } from './settings';
 
+/** Why there is nothing to bend in a layer, whatever is locked; null where there is. */
+export function whyUnbent(layer: Layer): string | null {
+  if (isGlass(layer))
+    return `${layer.name} is a glass: it lies over all of the canvas and bends nothing.`;
+  if (isShadow(layer))
+    return `${layer.name} is a shadow: it falls as its light does, and along a plane.`;
+  return null;
+}
+
 /** The layer in hand, if it can be bent; says why not otherwise. */
 function layerToBend(): Layer | null {
   const { composition } = useComposition.getState();
   const layer = layerById(composition, useHand.getState().layer ?? '');
   if (!layer) tellProblem('No layer is in hand. Choose a card in the depth strip first.');
-  else if (isGlass(layer)) tellProblem(`${layer.name} is a glass: it has nothing to bend.`);
   else {
-    const kept = whyKept(composition, layer, 'bend');
+    const kept = whyUnbent(layer) ?? whyKept(composition, layer, 'bend');
     if (!kept) return layer;
     tellProblem(kept);
   }

@@ -4,6 +4,7 @@ import {
   contentBounds,
   invert,
   isGlass,
+  isShadow,
   isWarped,
   type Layer,
   layerById,
@@ -87,7 +88,7 @@ export function PlacementHandles() {
   }, [inHand, movable, layer, scene, zoom, x, y]);
 
   if (!layer || !movable || layer.id !== inHand) return null;
-  if (corners === 'draw out' || isWarped(scene, layer)) {
+  if (!isShadow(layer) && (corners === 'draw out' || isWarped(scene, layer))) {
     return <CornerKnobs layer={layer} corners={corners} />;
   }
   const { bounds, matrix } = frameOf(scene, layer);

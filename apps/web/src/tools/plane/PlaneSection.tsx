@@ -1,6 +1,7 @@
 import {
   type Composition,
   isGlass,
+  isShadow,
   type Layer,
   layIntoPlane,
   linesGoing,
@@ -104,9 +105,9 @@ export function PlaneSection() {
           words={
             lieIn(layer, inHand.id)
               ? `Take ${layer.name} out of it`
-              : `Lay ${layer.name} into ${inHand.name}`
+              : `${isShadow(layer) ? 'Throw' : 'Lay'} ${layer.name} ${isShadow(layer) ? 'on' : 'into'} ${inHand.name}`
           }
-          hint="What lies in a plane slides and scales in its perspective"
+          hint="What lies in a plane slides and scales in its perspective; a shadow falls along it"
           onPress={() =>
             perform(layIntoPlane, {
               layer: layer.id,

@@ -1,14 +1,14 @@
 import {
-  growthOf,
-  invert,
+  fallTo,
   layerById,
-  layerMatrix,
+  ownStanding,
   type Point,
-  type ShadowContent,
+  planeProjective,
+  projected,
   type ShadowLayer,
   setShadow,
   shadowCast,
-  transform,
+  standingOnCanvas,
 } from '@diplex/document';
 import type Konva from 'konva';
 import { Line } from 'react-konva';
@@ -19,48 +19,24 @@ import { Knob } from '../../picture/Knob';
 import { useShadow } from './settings';
 import { shadowInHand } from './throw-shadow';
 
-const DEGREES = 180 / Math.PI;
-
-/** How the shadow falls whose thing's top comes to lie somewhere. */
-function fallTo(
-  content: ShadowContent,
-  foot: Point,
-  height: number,
-  to: Point,
-): Partial<ShadowContent> {
-  const high = Math.max(1, height);
-  if (content.falls === 'wall') {
-    const [along, down] = [to.x - foot.x, to.y - (foot.y - high)];
-    const away = Math.min(5, Math.hypot(along, down) / high);
-    return { away, azimuth: (Math.atan2(-along, down) * DEGREES + 360) % 360 };
-  }
-  const along = Math.max(-3, Math.min(3, (to.x - foot.x) / high));
-  const up = (foot.y - to.y) / high;
-  const azimuth = Math.atan(-along);
-  const elevation = Math.atan((up * Math.cos(azimuth)) / Math.max(0.02, content.tilt)) * DEGREES;
-  return {
-    azimuth: (azimuth * DEGREES + 360) % 360,
-    elevation: Math.max(-60, Math.min(80, elevation)),
-  };
-}
-
 /** Where a thing and its mirror image meet: a line with a knob that is dragged up and down. */
 function WaterLine({ mirror }: { readonly mirror: ShadowLayer }) {
   const { zoom, x, y } = useCamera();
   const scene = useComposition((state) => state.preview ?? state.composition);
   const thing = layerById(scene, mirror.content.of);
   if (!thing) return null;
-  const matrix = layerMatrix(scene, thing);
-  const foot = transform(matrix, mirror.content.foot);
+  const { foot, height } = standingOnCanvas(scene, thing, mirror.content);
   const at = { x: x + foot.x * zoom, y: y + foot.y * zoom };
   const { perform, tryOut } = useComposition.getState();
   const moved = ({ target }: Konva.KonvaEventObject<DragEvent>) => ({
     layer: mirror.id,
     change: {
-      foot: transform(invert(matrix), toComposition({ x: target.x(), y: target.y() })),
+      foot: ownStanding(scene, thing, {
+        ...{ foot: toComposition({ x: target.x(), y: target.y() }), height },
+      }).foot,
     },
   });
-  const reach = mirror.content.height * growthOf(matrix) * zoom * 0.4;
+  const reach = height * zoom * 0.4;
   return (
     <>
       {(['#000', '#d9a74a'] as const).map((stroke, i) => (
@@ -94,16 +70,18 @@ export function ShadowHandles() {
   if (!shadow || !cast || shadow.locked) return null;
   if (shadow.content.falls === 'mirror') return <WaterLine mirror={shadow} />;
   const { foot, height } = cast.standing;
-  const top = transform(cast.map, { x: foot.x, y: foot.y - height });
-  const from = shadow.content.falls === 'wall' ? { x: foot.x, y: foot.y - height } : foot;
+  const head = { x: foot.x, y: foot.y - height };
+  const top = projected(cast.map, head) ?? head;
+  const from = shadow.content.falls === 'wall' ? head : foot;
   const onScreen = (p: Point): Point => ({ x: x + p.x * zoom, y: y + p.y * zoom });
   const [a, b] = [onScreen(from), onScreen(top)];
   const { perform, tryOut } = useComposition.getState();
   const fallen = ({ target }: Konva.KonvaEventObject<DragEvent>) => ({
     layer: shadow.id,
     change: fallTo(
-      ...([shadow.content, foot, height] as const),
+      ...([shadow.content, cast.standing] as const),
       toComposition({ x: target.x(), y: target.y() }),
+      planeProjective(scene, shadow),
     ),
   });
   return (

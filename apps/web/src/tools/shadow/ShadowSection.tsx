@@ -2,6 +2,7 @@ import {
   isGlass,
   isShadow,
   layerById,
+  layIntoPlane,
   RANGES,
   type ShadowLayer,
   setShadow,
@@ -14,6 +15,7 @@ import { Amount } from '../../controls/Amount';
 import { Choice } from '../../controls/Choice';
 import { ColourField } from '../../controls/ColourField';
 import { Section } from '../../controls/Inspector';
+import { Pick } from '../../controls/Pick';
 import { PlainButton } from '../../controls/PlainButton';
 import { ShareAmount } from '../../controls/ShareAmount';
 import { useShadow } from './settings';
@@ -53,6 +55,25 @@ function Strength({ shadow }: FallProps) {
       value={colour.alpha}
       onTry={(alpha) => tryOut(setShadow, on(alpha))}
       onSet={(alpha) => perform(setShadow, on(alpha))}
+    />
+  );
+}
+
+/** The plane of the scene along which a shadow falls, where Arrange has laid any. */
+function OnPlane({ shadow }: FallProps) {
+  const planes = useComposition((state) => (state.preview ?? state.composition).planes);
+  const { perform } = useComposition.getState();
+  const known = Object.values(planes ?? {});
+  if (known.length === 0) return null;
+  return (
+    <Pick
+      label="Along"
+      value={shadow.plane ?? ''}
+      options={[
+        { value: '', words: 'no plane' },
+        ...known.map(({ id, name }) => ({ value: id, words: name })),
+      ]}
+      onChoose={(plane) => perform(layIntoPlane, { layer: shadow.id, plane: plane || null })}
     />
   );
 }
@@ -116,6 +137,7 @@ function ShadowRows({ shadow }: { readonly shadow: ShadowLayer }) {
         />
       )}
       {share('Softness', 'softness')}
+      <OnPlane shadow={shadow} />
     </fieldset>
   );
 }

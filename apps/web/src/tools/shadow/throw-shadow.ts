@@ -3,22 +3,21 @@ import {
   addLayer,
   type Composition,
   groupOf,
-  growthOf,
-  invert,
   isShadow,
   type Layer,
   layerBounds,
   layerById,
-  layerMatrix,
   listAround,
   newId,
+  ownStanding,
   placedAt,
   plainLayer,
   type ShadowContent,
   type ShadowLayer,
+  type Standing,
   setShadow,
   shadowsOf,
-  transform,
+  standingOnCanvas,
 } from '@diplex/document';
 import { definitionOf, newStep } from '@diplex/steps';
 import { useComposition } from '../../bench/composition-store';
@@ -42,17 +41,9 @@ export function shadowInHand(
 }
 
 /** Where a layer stands and how high it is, in its own pixels, by its bounds alone. */
-function standingOf(
-  composition: Composition,
-  thing: Layer,
-): Pick<ShadowContent, 'foot' | 'height'> {
+function standingByBounds(composition: Composition, thing: Layer): Standing {
   const { x, y, width, height } = layerBounds(composition, thing);
-  const back = invert(layerMatrix(composition, thing));
-  const [foot, top] = [
-    transform(back, { x: x + width / 2, y: y + height }),
-    transform(back, { x: x + width / 2, y }),
-  ];
-  return { foot, height: Math.max(1, Math.hypot(foot.x - top.x, foot.y - top.y)) };
+  return ownStanding(composition, thing, { foot: { x: x + width / 2, y: y + height }, height });
 }
 
 /** What a shadow is like where nothing tells the scene's light: soft, from above on the left. */
@@ -60,7 +51,7 @@ function plainShadow(composition: Composition, thing: Layer): ShadowContent {
   return {
     ...{ kind: 'shadow', of: thing.id, falls: 'ground' },
     ...{ azimuth: 320, elevation: 25, tilt: 0.3, away: 0.4 },
-    ...standingOf(composition, thing),
+    ...standingByBounds(composition, thing),
     ...{ softness: 0.5, contact: 0.8, colour: { r: 110, g: 112, b: 118, alpha: 0.5 } },
   };
 }
@@ -101,8 +92,8 @@ const [SOFT, WAVES, APART] = [0.012, 0.01, 0.05] as const;
 /** Lays what glossy ground or water shows of a layer right behind it; softness and waves are steps of its chain. */
 export function layReflection(thing: Layer): void {
   const { composition, perform } = useComposition.getState();
-  const standing = standingOf(composition, thing);
-  const high = standing.height * growthOf(layerMatrix(composition, thing));
+  const standing = standingByBounds(composition, thing);
+  const high = standingOnCanvas(composition, thing, standing).height;
   const content: ShadowContent = {
     ...{ kind: 'shadow', of: thing.id, falls: 'mirror', ...standing, ...MIRROR },
     ...{ azimuth: 0, elevation: 0, tilt: 0, away: 0, softness: 0, contact: 0 },

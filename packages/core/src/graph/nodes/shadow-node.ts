@@ -1,16 +1,21 @@
 import {
+  affineOf,
   boundsAfter,
   type Cast,
   castSoftness,
   growRect,
   invert,
+  invertProjective,
   isEmpty,
-  type Matrix,
-  multiply,
+  isSeenBack,
+  multiplyProjective,
+  type Projective,
+  projectiveOf,
   type Rect,
   roundOut,
   type ShadowContent,
   scaling,
+  thrownBounds,
   uniteRects,
 } from '@diplex/document';
 import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
@@ -39,6 +44,14 @@ function alphaBetween({ width, height, data }: FloatImage, x: number, y: number)
   return upper * (1 - v) + lower * v;
 }
 
+/** The map back; affine ones stay exactly affine. */
+function undoing(map: Projective): Projective {
+  const affine = affineOf(map);
+  return affine ? projectiveOf(invert(affine)) : invertProjective(map);
+}
+
+const scaled = (by: number) => projectiveOf(scaling(by, by));
+
 /** How much of a thing covers each pixel where a map throws it. */
 export class ThrownNode extends GraphNode {
   private readonly bounds: Rect;
@@ -50,7 +63,7 @@ export class ThrownNode extends GraphNode {
    */
   constructor(
     thing: GraphNode,
-    private readonly map: Matrix,
+    private readonly map: Projective,
     canvas: Rect,
   ) {
     super('thrown', [...map, canvas.width, canvas.height], [thing], 1);
@@ -72,7 +85,7 @@ export class ThrownNode extends GraphNode {
   }
 
   private thrownTo(scale: number): Rect {
-    const thrown = boundsAfter(multiply(scaling(scale, scale), this.map), this.bounds);
+    const thrown = boundsAfter(scaling(scale, scale), thrownBounds(this.map, this.bounds));
     return growRect(roundOut(thrown), 2);
   }
 
@@ -88,27 +101,31 @@ export class ThrownNode extends GraphNode {
     const image = from.see(0) as FloatImage | null;
     if (!image) return null;
     const { rect, scale: at } = this.needs(0, out, scale);
-    const back = [scaling(at, at), invert(this.map), scaling(1 / scale, 1 / scale)].reduce(
-      multiply,
-    );
-    const [a, b, c, d, e, f] = back;
+    const back = [scaled(at), undoing(this.map), scaled(1 / scale)].reduce(multiplyProjective);
+    const [a, b, c, d, e, f, g, h, k] = back;
     const places = (x: number, y: number) =>
       Math.max(1, Math.min(MOST_PLACES, Math.ceil(Math.hypot(x, y) - 0.01)));
-    const [across, down] = [places(a, b), places(c, d)];
-    const share = 1 / (across * down);
     const alpha = newCoverage(out.width, out.height);
     for (let y = 0, p = 0; y < out.height; y++) {
       for (let x = 0; x < out.width; x++, p++) {
+        const [mx, my] = [out.x + x + 0.5, out.y + y + 0.5];
+        const w = g * mx + h * my + k;
+        if (!isSeenBack(w)) continue;
+        const [sx, sy] = [(a * mx + b * my + c) / w, (d * mx + e * my + f) / w];
+        const across = places((a - sx * g) / w, (d - sy * g) / w);
+        const down = places((b - sx * h) / w, (e - sy * h) / w);
         let sum = 0;
         for (let j = 0; j < down; j++) {
           const v = out.y + y + (j + 0.5) / down;
           for (let i = 0; i < across; i++) {
             const u = out.x + x + (i + 0.5) / across;
-            const [px, py] = [a * u + c * v + e - rect.x, b * u + d * v + f - rect.y];
-            sum += alphaBetween(image, px - 0.5, py - 0.5);
+            const at = g * u + h * v + k;
+            if (!isSeenBack(at)) continue;
+            const [px, py] = [(a * u + b * v + c) / at, (d * u + e * v + f) / at];
+            sum += alphaBetween(image, px - rect.x - 0.5, py - rect.y - 0.5);
           }
         }
-        alpha.data[p] = sum * share;
+        alpha.data[p] = sum / (across * down);
       }
     }
     return alpha;
@@ -211,6 +228,7 @@ const CONTACT = SOFT.length;
 /** The shadow of a thing: its outline where light throws it, the softer the farther, and dark where it touches the ground. */
 export class ShadowNode extends GraphNode {
   override readonly keeps = true;
+  private readonly back: Projective;
 
   /**
    * @param thing the thing as it is covered
@@ -223,10 +241,10 @@ export class ShadowNode extends GraphNode {
     private readonly space: MixSpaceName,
     canvas: Rect,
   ) {
-    const { map, contact, standing, up, far, fold } = cast;
+    const { map, contact, standing, travels, far, fold } = cast;
     const { colour, softness, contact: dark } = content;
-    const values = [...map, ...contact, standing.foot.y, standing.height, up ?? 'wall', far];
-    const folded = fold ? [...fold.map, fold.y, fold.deep] : [];
+    const values = [...map, ...contact, standing.foot.y, standing.height, travels, far];
+    const folded = fold ? [...fold.map, fold.y, fold.high] : [];
     const told = [colour.r, colour.g, colour.b, colour.alpha, softness, dark, space];
     const soft = (node: GraphNode, sigma: number) =>
       sigma < LEAST_SIGMA ? node : new FeatherNode(node, sigma);
@@ -236,13 +254,14 @@ export class ShadowNode extends GraphNode {
       : lain;
     const most = castSoftness(content, far);
     const layers = SOFT.map((share) => soft(thrown, share * most));
-    const pressed = new ThrownNode(thing, contact, canvas);
+    const pressed = new ThrownNode(thing, projectiveOf(contact), canvas);
     super(
       'shadow',
       [...values, ...told, ...folded],
       [...layers, soft(pressed, CONTACT_SOFT * standing.height)],
       4,
     );
+    this.back = undoing(map);
   }
 
   extent(scale: number): Region {
@@ -263,10 +282,12 @@ export class ShadowNode extends GraphNode {
     ];
     for (let y = 0; y < out.height; y++) {
       const below = (out.y + y + 0.5) / scale - foot.y;
-      const { first, second, share } = between(this.travelled(-below));
       const touching = Math.max(0, 1 - Math.abs(below) / (TOUCHES * height));
       for (let x = 0; x < out.width; x++) {
         const p = y * out.width + x;
+        const { first, second, share } = between(
+          this.travelled((out.x + x + 0.5) / scale, (out.y + y + 0.5) / scale),
+        );
         const [a, c] = [layers[first]?.data[p] ?? 0, layers[second]?.data[p] ?? 0];
         const thrown = a + (c - a) * share;
         const touched = dark * touching * (contact?.data[p] ?? 0);
@@ -282,14 +303,21 @@ export class ShadowNode extends GraphNode {
     return image;
   }
 
-  /** Which share of its longest way the light travelled that is missing so far above the foot in the picture. */
-  private travelled(above: number): number {
-    const { up, standing, fold } = this.cast;
-    if (up === null) return 1;
-    const ground = fold ? Math.min(above, fold.deep) : above;
-    return Math.max(0, Math.min(1, ground / up / Math.max(1, standing.height)));
+  /** Which share of its longest way the light travelled that is missing at a place: by how high that lies in the thing. */
+  private travelled(x: number, y: number): number {
+    const { travels, standing, fold } = this.cast;
+    if (travels === 'equally') return 1;
+    const { foot, height } = standing;
+    if (fold && y < fold.y) return clamped(fold.high / Math.max(1, height));
+    const [, , , d, e, f, g, h, k] = this.back;
+    const w = g * x + h * y + k;
+    if (!isSeenBack(w)) return 1;
+    const high = foot.y - (d * x + e * y + f) / w;
+    return clamped(high / Math.max(1, height));
   }
 }
+
+const clamped = (share: number) => Math.max(0, Math.min(1, share));
 
 /** Between which two of the softnesses a share lies. */
 function between(share: number): { first: number; second: number; share: number } {
