@@ -23,5 +23,6 @@ export {
   type ScenePart,
   type SurveyDepth,
   surveyAgreement,
+  type ThingPart,
 } from './survey';
 export { proposalsOf, withAllTaken, withProposals } from './take-rows';

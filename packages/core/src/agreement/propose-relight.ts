@@ -2,7 +2,7 @@ import type { ProposedStep } from './rows';
 import type { Agreement } from './survey';
 
 /** How strongly a thing is lit from one side by light that all comes from there, as a logarithm. */
-const STRONGEST = 0.8;
+const STRONGEST = 1.2;
 
 /** How far towards the viewer the light is taken to come from: what it shows of that is too little to tell. */
 const ELEVATION = 30;

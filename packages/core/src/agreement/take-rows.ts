@@ -64,6 +64,12 @@ const AGREED: Readonly<Record<string, AgreedKind>> = {
     }),
   },
   curves: { round: 'tones', joined: oneAfterTheOther },
+  'colour-balance': {
+    round: 'tones',
+    joined: summed(
+      ...['darksRed', 'darksYellow', 'midsRed', 'midsYellow', 'lightsRed', 'lightsYellow'],
+    ),
+  },
   relight: { round: 'tones', joined: (_, more) => more },
   blur: { round: 'sharpness', joined: squaresSummed('size') },
   sharpen: { round: 'sharpness', joined: summed('strength') },

@@ -5,10 +5,21 @@ import { useHasArea } from './use-agreement';
 
 /** What of the scene counts, which of both is changed, and how much is taken. */
 export function AgreeOptions() {
-  const { scene, brings, share, set } = useAgree();
+  const { scene, thing, brings, share, set } = useAgree();
   const hasArea = useHasArea();
   return (
     <div className="flex items-center gap-4">
+      {hasArea && (
+        <Choice
+          label="What of the thing counts"
+          value={thing}
+          options={[
+            { value: 'all', words: 'whole', means: 'whole: all of the thing counts' },
+            { value: 'area', words: 'area', means: 'area: what of the thing is in the area' },
+          ]}
+          onChoose={(value) => set({ thing: value })}
+        />
+      )}
       <Choice
         label="What of the scene counts"
         value={scene === 'area' && !hasArea ? 'around' : scene}

@@ -1,4 +1,4 @@
-import { type Agreement, agreementNeeds, type ScenePart, type SurveyDepth } from '@diplex/core';
+import { type Agreement, agreementNeeds, type SurveyDepth } from '@diplex/core';
 import {
   addLayer,
   type Composition,
@@ -53,23 +53,29 @@ export function sideOf(
   return { composition: perform(composition, addLayer, added).composition, target: glass, added };
 }
 
+/** What counts of both, and which of them is brought to the other. */
+export type AgreeSides = Pick<AgreeSettings, 'scene' | 'thing' | 'brings'>;
+
+/** Near things count more, and all of the thing. */
+export const PLAIN_SIDES: AgreeSides = { scene: 'around', thing: 'all', brings: 'thing' };
+
 /** What was measured of a composition, so that all who ask at once are told the same. */
 const known = new WeakMap<Composition, Map<string, Promise<Agreement>>>();
 
 /** Measures a thing and its scene once for each state; what is brought to the other is told as the subject. */
 export async function measured(
   composition: Composition,
-  thing: string,
-  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+  layer: string,
+  sides: AgreeSides,
   depth: SurveyDepth,
 ): Promise<Agreement> {
   const all = known.get(composition) ?? new Map<string, Promise<Agreement>>();
   known.set(composition, all);
-  const key = [thing, scene, depth].join(' ');
-  const asked = all.get(key) ?? surveyed(composition, thing, scene, depth);
+  const key = [layer, sides.scene, sides.thing, depth].join(' ');
+  const asked = all.get(key) ?? surveyed(composition, layer, sides, depth);
   all.set(key, asked);
   try {
-    return turned(await asked, brings);
+    return turned(await asked, sides.brings);
   } catch (error) {
     all.delete(key);
     throw error;
@@ -82,14 +88,16 @@ function turned(found: Agreement, brings: AgreeSettings['brings']): Agreement {
 
 async function surveyed(
   composition: Composition,
-  thing: string,
-  scene: ScenePart,
+  layer: string,
+  sides: AgreeSides,
   depth: SurveyDepth,
   signal?: AbortSignal,
 ): Promise<Agreement> {
-  // Where the area was put away, what lies around the thing stands for it.
-  const counts = scene === 'area' && !composition.area ? 'around' : scene;
-  const place = { composition, layer: thing, scene: counts, depth };
+  // Where the area was put away, what lies around the thing stands for it, and all of the thing.
+  const { scene, thing } = composition.area
+    ? sides
+    : { scene: sides.scene === 'area' ? ('around' as const) : sides.scene, thing: 'all' as const };
+  const place = { composition, layer, scene, thing, depth };
   const needs = agreementNeeds(place);
   const letGo = await pageSupply().bring(needs.sources, needs.painted);
   try {
@@ -104,13 +112,13 @@ async function surveyed(
 /** Measures both as they would be with a chain on the side that is changed. */
 export function measuredWith(
   { composition, target }: AgreeSide,
-  thing: string,
-  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+  layer: string,
+  sides: AgreeSides,
   signal: AbortSignal,
 ) {
   return async (steps: readonly Step[], depth: SurveyDepth) => {
     const args = { layer: target.id, steps, said: 'Agreed' };
     const changed = perform(composition, setChain, args).composition;
-    return turned(await surveyed(changed, thing, scene, depth, signal), brings);
+    return turned(await surveyed(changed, layer, sides, depth, signal), sides.brings);
   };
 }

@@ -14,7 +14,7 @@ import { trackWork } from '../../bench/pending-work';
 import { takeLayer } from '../../bench/take-layer';
 import { inJob } from '../../picks/run-pick';
 import { edgeChecked } from '../edge-check';
-import { measured } from './agree-side';
+import { measured, PLAIN_SIDES } from './agree-side';
 import { type CheckedThing, useChecks } from './check-store';
 
 /** What was pasted into a scene: what is cut out and shown, and groups that are. */
@@ -56,7 +56,7 @@ export async function checkedThing(
   signal: AbortSignal,
 ): Promise<CheckedThing | null> {
   const { id } = thing;
-  const found = await measured(composition, id, { scene: 'around', brings: 'thing' }, 'all');
+  const found = await measured(composition, id, PLAIN_SIDES, 'all');
   if (signal.aborted || found.scene.seen === 0 || found.subject.seen === 0) return null;
   const floats = found.silhouette?.stands === 'ground' && shadowsOf(composition, id).length === 0;
   const edge = await edgeChecked(composition, id, { kind: 'composition' }, { signal });

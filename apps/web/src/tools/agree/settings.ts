@@ -1,4 +1,4 @@
-import type { ScenePart } from '@diplex/core';
+import type { ScenePart, ThingPart } from '@diplex/core';
 import type { Point } from '@diplex/document';
 import { toolSettings } from '../tool-settings';
 
@@ -8,6 +8,8 @@ export type Brings = 'thing' | 'scene';
 export interface AgreeSettings {
   /** What of the scene counts. */
   readonly scene: ScenePart;
+  /** What of the thing counts. */
+  readonly thing: ThingPart;
   readonly brings: Brings;
   /** How much of what is proposed is taken, 0..1. */
   readonly share: number;
@@ -18,7 +20,7 @@ export interface AgreeSettings {
 }
 
 export const useAgree = toolSettings<AgreeSettings>({
-  ...{ scene: 'around', brings: 'thing', share: 0.8 },
+  ...{ scene: 'around', thing: 'all', brings: 'thing', share: 0.8 },
   example: { thing: null, scene: null },
   points: 'thing',
 });

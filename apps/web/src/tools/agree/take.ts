@@ -51,11 +51,11 @@ function other(): string {
 
 /** Takes what all rows propose, one round after the other; it can be stopped. */
 export function takeAll(layer: Layer): void {
-  const { share, scene, brings } = useAgree.getState();
+  const { share, ...sides } = useAgree.getState();
   const work = inJob(`Making ${layer.name} agree`, async (signal, progress) => {
     const side = sideNow(layer.id);
     if (!side) return;
-    const measure = measuredWith(side, layer.id, { scene, brings }, signal);
+    const measure = measuredWith(side, layer.id, sides, signal);
     let done = 0;
     const steps = await withAllTaken(side.target.steps, share, async (chain, depth) => {
       const found = await measure(chain, depth);

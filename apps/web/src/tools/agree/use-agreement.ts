@@ -3,8 +3,7 @@ import { AREA_ID, areaLayer, layerById } from '@diplex/document';
 import { useEffect, useState } from 'react';
 import { shownComposition, useComposition } from '../../bench/composition-store';
 import { followShown } from '../../readings/follow-shown';
-import { measured } from './agree-side';
-import type { AgreeSettings } from './settings';
+import { type AgreeSides, measured } from './agree-side';
 
 /** What is measured of both, and for which layer. */
 interface Known {
@@ -18,10 +17,10 @@ interface Known {
  */
 export function useAgreement(
   layer: string,
-  { scene, brings }: Pick<AgreeSettings, 'scene' | 'brings'>,
+  { scene, thing, brings }: AgreeSides,
 ): Agreement | null {
   const [known, setKnown] = useState<Known | null>(null);
-  const of = `${layer} ${scene} ${brings}`;
+  const of = `${layer} ${scene} ${thing} ${brings}`;
   useEffect(() => {
     let stays = true;
     let detail: Pick<Agreement['subject'], 'noise' | 'sharpness' | 'direction'>[] = [];
@@ -29,7 +28,7 @@ export function useAgreement(
       const composition = shownComposition();
       if (!layerById(composition, layer)) return;
       const look = (depth: 'tones' | 'all') =>
-        measured(composition, layer, { scene, brings }, depth);
+        measured(composition, layer, { scene, thing, brings }, depth);
       const tones = await look('tones');
       if (!stays) return;
       const [own, other] = detail;
@@ -51,7 +50,7 @@ export function useAgreement(
       stays = false;
       end();
     };
-  }, [layer, scene, brings, of]);
+  }, [layer, scene, thing, brings, of]);
   return known?.of === of ? known.agreement : null;
 }
 

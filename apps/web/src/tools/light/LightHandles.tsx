@@ -5,6 +5,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useHand } from '../../bench/hand-store';
 import { useCamera } from '../../picture/camera-store';
 import { SCENE } from '../../picture/handle-look';
+import { PLAIN_SIDES } from '../agree/agree-side';
 import { useAgreement } from '../agree/use-agreement';
 import { Arrow } from '../lighting/Arrow';
 import { relightOf } from './relight';
@@ -17,7 +18,7 @@ export function LightHandles() {
   const { zoom, x, y } = useCamera();
   const scene = useComposition((state) => state.preview ?? state.composition);
   const layer = layerById(scene, useHand((state) => state.layer) ?? '');
-  const agreement = useAgreement(layer?.id ?? '', { scene: 'around', brings: 'thing' });
+  const agreement = useAgreement(layer?.id ?? '', PLAIN_SIDES);
   if (!layer || !canAgree(layer)) return null;
   const bounds = layerBounds(scene, layer);
   const at = {

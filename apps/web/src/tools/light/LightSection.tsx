@@ -6,6 +6,7 @@ import { useComposition } from '../../bench/composition-store';
 import { useLayerInHand } from '../../bench/use-layer-in-hand';
 import { Section } from '../../controls/Inspector';
 import { PlainButton } from '../../controls/PlainButton';
+import { PLAIN_SIDES } from '../agree/agree-side';
 import { useAgreement } from '../agree/use-agreement';
 import { relightAsScene, relightOf } from './relight';
 
@@ -39,7 +40,7 @@ function litWhenMirrored(own: LightDirection, scene: LightDirection): boolean {
 }
 
 function Directions({ layer }: { readonly layer: Layer }) {
-  const agreement = useAgreement(layer.id, { scene: 'around', brings: 'thing' });
+  const agreement = useAgreement(layer.id, PLAIN_SIDES);
   const [own, scene] = [agreement?.subject.direction, agreement?.scene.direction];
   if (!agreement || agreement.depth === 'tones' || own === undefined || scene === undefined) {
     return <p className="text-[12px] text-faint">Looking for the light …</p>;

@@ -1,10 +1,9 @@
 import type { Agreement } from '@diplex/core';
 import { useComposition } from '../../bench/composition-store';
-import { measured } from '../agree/agree-side';
+import { measured, PLAIN_SIDES } from '../agree/agree-side';
 
 /** A thing measured against all of its scene, as it is now. */
 export function surveyNow(thing: string): Promise<Agreement> {
   const { composition } = useComposition.getState();
-  const settings = { scene: 'around', brings: 'thing' } as const;
-  return measured(composition, thing, settings, 'all');
+  return measured(composition, thing, PLAIN_SIDES, 'all');
 }

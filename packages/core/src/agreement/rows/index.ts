@@ -1,3 +1,4 @@
+import { castByTonesRow } from './cast-by-tones';
 import { exposureRow } from './exposure';
 import { grainRow } from './grain';
 import { lightColourRow } from './light-colour';
@@ -18,6 +19,7 @@ export const AGREEMENT_ROWS: readonly AgreementRow[] = [
   whiteRow,
   contrastRow,
   saturationRow,
+  castByTonesRow,
   sharpnessRow,
   grainRow,
   lightDirectionRow,
