@@ -2,6 +2,7 @@ import { IconScale } from '@tabler/icons-react';
 import type { ToolHome } from '../tool-home';
 import { AgreeOptions } from './AgreeOptions';
 import { AgreeSection } from './AgreeSection';
+import { AgreeSentence } from './AgreeSentence';
 import { agreeTool } from './agree-tool';
 import { ExampleHandles } from './ExampleHandles';
 import { useAgree } from './settings';
@@ -12,13 +13,7 @@ export const agree: ToolHome = {
   Options: AgreeOptions,
   Section: AgreeSection,
   Handles: ExampleHandles,
-  Sentence: ({ whose }) => (
-    <>
-      Compares {whose} inside its mask with the scene behind it. What you take becomes steps of its
-      chain. Press on a patch of it, and with the second button on one of the scene, to make those
-      two alike.
-    </>
-  ),
+  Sentence: AgreeSentence,
   cursor: 'crosshair',
   twoButtons: true,
   turnRound() {
