@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
+import { amountRows } from './amounts';
 import { benchExposures } from './exposures';
 import { linearRows } from './flatten';
 import { brushRows, interactiveRows } from './interactive';
@@ -16,6 +17,7 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   speed: speedRows,
   linear: linearRows,
   interactive: interactiveRows,
+  amounts: amountRows,
   brushes: brushRows,
   memory: memoryRows,
   warps: warpRows,

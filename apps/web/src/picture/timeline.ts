@@ -1,5 +1,5 @@
-/** What is measured: from a change or a pointer's move until the picture shows it. */
-export type Measured = 'first answer' | 'settled picture' | 'painted pixel';
+/** What is measured: from a change or a pointer's move until the picture, or a reading, shows it. */
+export type Measured = 'first answer' | 'settled picture' | 'painted pixel' | 'reading';
 
 /**
  * Puts a measurement that began at `start` (as of performance.now) into the browser's own timeline,

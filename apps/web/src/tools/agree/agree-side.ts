@@ -62,17 +62,23 @@ export const PLAIN_SIDES: AgreeSides = { scene: 'around', thing: 'all', brings: 
 /** What was measured of a composition, so that all who ask at once are told the same. */
 const known = new WeakMap<Composition, Map<string, Promise<Agreement>>>();
 
-/** Measures a thing and its scene once for each state; what is brought to the other is told as the subject. */
+/**
+ * Measures a thing and its scene once for each state; what is brought to the other is told as the subject.
+ * @param whileShown ends it for all who ask with one, when what shows is another state
+ */
 export async function measured(
   composition: Composition,
   layer: string,
   sides: AgreeSides,
   depth: SurveyDepth,
+  whileShown?: AbortSignal,
 ): Promise<Agreement> {
   const all = known.get(composition) ?? new Map<string, Promise<Agreement>>();
   known.set(composition, all);
-  const key = [layer, sides.scene, sides.thing, depth].join(' ');
-  const asked = all.get(key) ?? surveyed(composition, layer, sides, depth);
+  // Who needs it to the end does not share what may be called off.
+  const shares = whileShown ? 'while shown' : 'to the end';
+  const key = [layer, sides.scene, sides.thing, depth, shares].join(' ');
+  const asked = all.get(key) ?? surveyed(composition, layer, sides, depth, whileShown);
   all.set(key, asked);
   try {
     return turned(await asked, sides.brings);
