@@ -66,7 +66,13 @@ function ofRights(reads: readonly Read[]): Hardship[] {
 /** What would be hard about combining two photographs, the worst first; nothing where they agree. */
 export function hardships(first: Read, second: Read): Hardship[] {
   const [subject, scene] = [first.reading.signature, second.reading.signature];
-  const { disagreements } = agreementReading({ subject, scene, depth: 'all', silhouette: null });
+  const { disagreements } = agreementReading({
+    subject,
+    scene,
+    depth: 'all',
+    silhouette: null,
+    neighbours: null,
+  });
   const told = disagreements
     .filter(({ compared }) => compared.sure >= SURE)
     .map(({ row, compared }) => ({

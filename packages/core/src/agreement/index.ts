@@ -1,5 +1,6 @@
 export { byExample } from './by-example';
 export type { LightDirection } from './measures/light-direction';
+export type { Neighbours } from './neighbours';
 export { proposeRelight } from './propose-relight';
 export { proposeShadow } from './propose-shadow';
 export { readSource, type SourceReading, sourceReadingNeeds } from './read-source';

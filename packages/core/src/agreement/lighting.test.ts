@@ -28,6 +28,7 @@ import type { PixelReader } from '../pixels/pixel-reader';
 import { renderComposition } from '../render/render-composition';
 import type { LightPatch } from './light-patch';
 import { lightDirection } from './measures/light-direction';
+import { neighboursOf } from './neighbours';
 import { proposeRelight } from './propose-relight';
 import { proposeShadow } from './propose-shadow';
 import { silhouetteOf } from './silhouette';
@@ -390,6 +391,7 @@ function measured(
     subject: { ...signature, direction: null },
     scene: signature,
     silhouette: { foot: { x: 100, y: 190 }, height: 100, stands: 'ground' },
+    neighbours: null,
   } as unknown as Agreement;
 }
 
@@ -402,6 +404,32 @@ describe('what is proposed of light', () => {
     expect(proposeRelight(measured(sure), 1)?.values.azimuth).toBe(60);
     expect(strength(0.2)).toBeLessThan(0.6 * strength(0.9));
     expect(proposeRelight(measured(null), 1)).toBeNull();
+  });
+
+  it('takes its colours from what lies on either side of the thing, and below', () => {
+    const size = { width: 60, height: 60 };
+    // A warm wall on the right, a cold one on the left, green below.
+    const light = Float32Array.from({ length: 3600 * 3 }, (_, i) => {
+      const [x, y] = [Math.floor(i / 3) % 60, Math.floor(i / 180)];
+      const warm = y > 42 ? [0.2, 0.5, 0.2] : x > 30 ? [0.6, 0.4, 0.2] : [0.2, 0.4, 0.6];
+      return warm[i % 3] as number;
+    });
+    const data = Float32Array.from({ length: 3600 }, (_, p) =>
+      Math.hypot((p % 60) - 30, Math.floor(p / 60) - 30) < 10 ? 1 : 0,
+    );
+    const weights = new Float32Array(3600).fill(1);
+    const neighbours = neighboursOf({ ...size, light, weights }, { ...size, data });
+    const lit = { ...measured({ azimuth: 90, directed: 1, sure: 1 }), neighbours };
+    const { key, surround, ground } = proposeRelight(lit, 1)?.values as Record<
+      'key' | 'surround' | 'ground',
+      { r: number; g: number; b: number }
+    >;
+    expect(key.r).toBeGreaterThan(key.b + 40);
+    expect(surround.b).toBeGreaterThan(surround.r + 40);
+    expect(ground.g).toBeGreaterThan(Math.max(ground.r, ground.b) + 15);
+    expect(
+      neighboursOf({ ...size, light, weights }, { ...size, data: new Float32Array(3600) }),
+    ).toBeNull();
   });
 
   it('is a shadow that takes the lamp’s colour away, and none of what flies', () => {

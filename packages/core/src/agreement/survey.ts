@@ -21,6 +21,7 @@ import { neededBy, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { type LightPatch, patchOf, smoothed } from './light-patch';
 import { nearness } from './nearness';
+import { type Neighbours, neighboursOf } from './neighbours';
 import { openSky, overcastShare } from './open-sky';
 import { remembered } from './remembered';
 import { detailSignature, type Signature, type ToneSignature, toneSignature } from './signature';
@@ -65,6 +66,8 @@ export interface Agreement {
   readonly depth: SurveyDepth;
   /** How the thing stands in the picture; null where nothing of it is on the canvas. */
   readonly silhouette: Silhouette | null;
+  /** What of the scene lies around it; null where there is nothing of either. */
+  readonly neighbours: Neighbours | null;
 }
 
 /** Detail is measured on so much of the thing, and of the scene around its middle, in composition pixels. */
@@ -205,7 +208,9 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
     const sky = openSky(whole);
     return { whole, sky, tones: toneSignature(withoutSky(whole, sky)) } satisfies SceneSeen;
   });
-  const silhouette = silhouetteOf(alphaOf(thing), small.scale);
+  const outline = alphaOf(thing);
+  const silhouette = silhouetteOf(outline, small.scale);
+  const neighbours = neighboursOf(glance.whole, outline);
   const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null, direction: null };
   const own = toneSignature(smoothed(patchOf(thing, ofThing(small))));
   if (depth === 'tones' || !views.thing || !views.around) {
@@ -214,6 +219,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
       scene: { ...glance.tones, ...none },
       depth: 'tones',
       silhouette,
+      neighbours,
     };
   }
   const [near, around] = [views.thing, views.around].map((rect) => ({ rect, scale: 1 })) as [
@@ -242,6 +248,7 @@ export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agr
     scene: { ...glance.tones, ...detail },
     depth: 'all',
     silhouette,
+    neighbours,
   };
 }
 
