@@ -420,12 +420,10 @@ describe('what is proposed of light', () => {
     const weights = new Float32Array(3600).fill(1);
     const neighbours = neighboursOf({ ...size, light, weights }, { ...size, data });
     const lit = { ...measured({ azimuth: 90, directed: 1, sure: 1 }), neighbours };
-    const { key, surround, ground } = proposeRelight(lit, 1)?.values as Record<
-      'key' | 'surround' | 'ground',
-      { r: number; g: number; b: number }
-    >;
-    expect(key.r).toBeGreaterThan(key.b + 40);
-    expect(surround.b).toBeGreaterThan(surround.r + 40);
+    type Colours = Record<'key' | 'surround' | 'ground', { r: number; g: number; b: number }>;
+    const { key, surround, ground } = (proposeRelight(lit, 1)?.values ?? {}) as Colours;
+    expect(key.r).toBeGreaterThan(key.b + 25);
+    expect(surround.b).toBeGreaterThan(surround.r + 25);
     expect(ground.g).toBeGreaterThan(Math.max(ground.r, ground.b) + 15);
     expect(
       neighboursOf({ ...size, light, weights }, { ...size, data: new Float32Array(3600) }),
