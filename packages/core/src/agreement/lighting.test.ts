@@ -422,9 +422,9 @@ describe('what is proposed of light', () => {
     const lit = { ...measured({ azimuth: 90, directed: 1, sure: 1 }), neighbours };
     type Colours = Record<'key' | 'surround' | 'ground', { r: number; g: number; b: number }>;
     const { key, surround, ground } = (proposeRelight(lit, 1)?.values ?? {}) as Colours;
-    expect(key.r).toBeGreaterThan(key.b + 25);
-    expect(surround.b).toBeGreaterThan(surround.r + 25);
-    expect(ground.g).toBeGreaterThan(Math.max(ground.r, ground.b) + 15);
+    expect(key.r).toBeGreaterThan(key.b + 15);
+    expect(surround.b).toBeGreaterThan(surround.r + 15);
+    expect(ground.g).toBeGreaterThan(Math.max(ground.r, ground.b) + 8);
     expect(
       neighboursOf({ ...size, light, weights }, { ...size, data: new Float32Array(3600) }),
     ).toBeNull();
