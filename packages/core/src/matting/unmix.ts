@@ -9,8 +9,11 @@ export interface Unmixed {
 
 /** The share of pixels that are thought to be wholly kept, and as many wholly dropped. */
 const USUALLY_PURE = 0.3;
-/** How likely it is that a kept colour was seen nowhere. */
-const UNSEEN = 0.02 * 0.3;
+/**
+ * How likely it is that a kept colour was seen nowhere, and a dropped one: backdrops are larger and more varied than what
+ * stands before them, and without the second sheer cloth before clutter is taken for solid.
+ */
+const UNSEEN = { kept: 0.02 * 0.3, dropped: 0.04 * 0.3 } as const;
 const UNSEEN_SPREAD = [0.04, 0.03, 0.03, 0.04, 0.03, 0.04] as const;
 const UNSEEN_VARIANCE = 0.02;
 /** A pair of clusters that is less likely than this is left out. */
@@ -38,7 +41,7 @@ function between(above: Rgb, below: Rgb, r: number, g: number, b: number): numbe
 /**
  * Unmixes colours into what is kept and what is dropped: the mean and the variance of alpha over all
  * pairs of near clusters, after Chuang, Curless, Salesin and Szeliski (2001), with the hypotheses
- * that a pixel is wholly one side, or shows a kept colour that was seen nowhere. Where the two sides
+ * that a pixel is wholly one side, or shows a colour of either that was seen nowhere. Where the two sides
  * have the same colours the variance is large, so that nothing is claimed.
  */
 export class Unmixer {
@@ -68,7 +71,9 @@ export class Unmixer {
     for (const side of kept) this.addPure(side, r, g, b, 1);
     for (const side of dropped) this.addPure(side, r, g, b, 0);
     this.inverse.set(UNSEEN_SPREAD, this.noise);
-    this.add(this.pure * UNSEEN * this.inverse.likelihood(0, 0, 0), 1, UNSEEN_VARIANCE);
+    const unseen = this.pure * this.inverse.likelihood(0, 0, 0);
+    this.add(unseen * UNSEEN.kept, 1, UNSEEN_VARIANCE);
+    this.add(unseen * UNSEEN.dropped, 0, UNSEEN_VARIANCE);
     for (const above of kept) {
       for (const below of dropped) {
         const share = above.share * below.share;

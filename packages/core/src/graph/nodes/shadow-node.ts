@@ -54,6 +54,7 @@ const scaled = (by: number) => projectiveOf(scaling(by, by));
 
 /** How much of a thing covers each pixel where a map throws it. */
 export class ThrownNode extends GraphNode {
+  override readonly keeps = true;
   private readonly bounds: Rect;
   private readonly drawnAt: number;
 
