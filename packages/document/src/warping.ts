@@ -25,6 +25,11 @@ export function bendsItself(layer: Layer): boolean {
   return !layer.laidFlat && !isShadow(layer) && Boolean(layer.warp || layer.plane);
 }
 
+/** Whether there is anything of a layer that a plane could hold: a glass lies over all, a mirror image faces the viewer. */
+export function holdsInPlane({ content }: Layer): boolean {
+  return content.kind !== 'glass' && !(content.kind === 'shadow' && content.falls === 'mirror');
+}
+
 /** The bend and the corners of a layer, in its own pixels. */
 function warpMap({ warp }: Layer): PlaneMap {
   if (!warp) return NOTHING;

@@ -1,5 +1,6 @@
 import {
   bendsItself,
+  holdsInPlane,
   isShadow,
   isWarped,
   type Layer,
@@ -25,7 +26,7 @@ export function WarpRows({ layer }: { readonly layer: Layer }) {
   return (
     <Section title="Perspective" aside={flat ? 'laid flat for now' : undefined}>
       {!locked && !isShadow(layer) && <CornerAmounts layer={layer} />}
-      {planes.length > 0 && (
+      {planes.length > 0 && holdsInPlane(layer) && (
         <Pick
           label={isShadow(layer) ? 'Falls on' : 'Lies in'}
           value={layer.plane ?? ''}

@@ -1,4 +1,5 @@
 import { isShadow } from '../composition';
+import { holdsInPlane } from '../warping';
 import { layerName, movableLayer, type Operation, OperationRefused } from './operation';
 
 /** Lays a layer into a plane of the scene, or takes it out of the one that it lies in; a shadow falls on it. */
@@ -19,6 +20,11 @@ export const layIntoPlane: Operation<{ layer: string; plane: string | null }> = 
     }
     if (layer.content.kind === 'glass') {
       throw new OperationRefused(`${layer.name} is a glass: it lies over all of the canvas.`);
+    }
+    if (args.plane && !holdsInPlane(layer)) {
+      throw new OperationRefused(
+        `${layer.name} is a mirror image, which follows its thing: lay that into the plane.`,
+      );
     }
     layer.plane = args.plane;
   },

@@ -1,6 +1,6 @@
 import {
   type Composition,
-  isGlass,
+  holdsInPlane,
   isShadow,
   type Layer,
   layIntoPlane,
@@ -100,7 +100,7 @@ export function PlaneSection() {
           }}
         />
       )}
-      {inHand && layer && !isGlass(layer) && (
+      {inHand && layer && holdsInPlane(layer) && (
         <PlainButton
           words={
             lieIn(layer, inHand.id)
