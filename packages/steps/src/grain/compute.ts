@@ -59,6 +59,31 @@ function seenAt(size: number, { first, row, scale }: RunPlace): (p: number, k: n
   };
 }
 
+/** Clumps of rough grain are so many grains wide, and differ in strength by so much, as a logarithm. */
+const [CLUMP, UNEVEN] = [7, 0.7];
+
+/**
+ * How much stronger or weaker grain is around a pixel: 1 everywhere where it is even. The deviation over all stays what it
+ * is: the mean of the square of a factor whose logarithm is spread normally is known.
+ */
+function clumpsOf(
+  { roughness, size }: Pick<Values, 'roughness' | 'size'>,
+  { first, row, scale }: RunPlace,
+): (p: number, seed: number) => number {
+  const wide = CLUMP * size;
+  // Where clumps fall into single pixels they are not told apart.
+  if (roughness === 0 || wide * scale < 1) return () => 1;
+  const spread = UNEVEN * roughness;
+  const v = (row + 0.5) / scale / wide;
+  return (p, seed) => {
+    const value = betweenLattice((first + p + 0.5) / scale / wide, v, seed + CLUMPS);
+    return Math.exp(spread * value - spread * spread);
+  };
+}
+
+/** The streams that the clumps of a seed are taken from. */
+const CLUMPS = 5;
+
 /** Seeds lie so far apart that no grain is seen twice. */
 const OTHER_STREAM = 80_000;
 
@@ -81,12 +106,14 @@ export const computeGrain: PointComputation<Values> = {
       {
         encoded: () => (run, at: RunPlace) => {
           const value = seenAt(values.size, at);
+          const clump = clumpsOf(values, at);
           for (let p = 0, i = 0; i < run.length; p++, i += 4) {
             const [r, g, b] = [run[i] as number, run[i + 1] as number, run[i + 2] as number];
             const luma = LUMA[0] * r + LUMA[1] * g + LUMA[2] * b;
             const bin = Math.round(STEPS * Math.max(0, Math.min(1, luma)));
-            const sigma = table[bin] as number;
-            if (sigma === 0) continue;
+            const mean = table[bin] as number;
+            if (mean === 0) continue;
+            const sigma = mean * clump(p, seed);
             const shared = common === 0 ? 0 : common * value(p, seed);
             for (let c = 0; c < 3; c++) {
               const apart = own === 0 ? 0 : own * value(p, seed + c + 1);

@@ -69,6 +69,29 @@ describe('grain', () => {
     expect(Math.abs(inCommon(whole, other))).toBeLessThan(0.05);
   });
 
+  it('comes in clumps where it is rough, as strong over all as it was', () => {
+    const wide = (values: readonly number[]) => {
+      // Deviations of squares of 8 pixels: alike where grain is even.
+      const squares = Array.from({ length: 144 }, (_, k) => {
+        const [x, y] = [(k % 12) * 8, Math.floor(k / 12) * 8];
+        return deviation(
+          Array.from(
+            { length: 64 },
+            (_, i) => values[(y + (i >> 3)) * SIDE + x + (i & 7)] as number,
+          ),
+        );
+      });
+      return deviation(squares) / 4;
+    };
+    const [even, rough] = [0, 1].map((roughness) =>
+      channel(grained(0.5, { ...EVEN, colour: 0, roughness }), 0),
+    ) as [number[], number[]];
+    expect(wide(rough)).toBeGreaterThan(2.5 * wide(even));
+    expect(Math.abs(deviation(rough) - 4)).toBeLessThan(0.6);
+    const half = channel(grained(0.5, { ...EVEN, colour: 0, roughness: 1 }, 0.5), 0);
+    expect(Math.abs(deviation(half) - 2)).toBeLessThan(0.6);
+  });
+
   it('is the mean of its pixels where it is seen at half the size', () => {
     const whole = channel(grained(0.5, EVEN), 0);
     const half = channel(grained(0.5, EVEN, 0.5), 0);
