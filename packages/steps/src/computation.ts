@@ -39,7 +39,7 @@ export const HISTOGRAM_BINS = 1024;
 
 /**
  * What of all that comes in a step goes by: a histogram (how many have each value of red, green, blue, lightness), or the
- * shape that its outline tells of (see `inflatedNormals`).
+ * shape that its outline tells of (see `shapeAndShading`).
  */
 export type Measure = 'histogram' | 'shape';
 

@@ -67,6 +67,7 @@ export { type FocusChange, setFocus } from './operations/set-focus';
 export { setGenerated } from './operations/set-generated';
 export { setStepValues } from './operations/set-step-values';
 export { inflatedNormals } from './relight/inflated-normals';
+export { shapeAndShading } from './relight/shape-and-shading';
 export { mixStep, type PointStep, runPoints } from './run-points';
 export { isAtWork, presentValues, valueProblems } from './step-values';
 export { definitionOf, STEPS, stepEntry } from './table';

@@ -221,7 +221,7 @@ const MEASURES: Readonly<
 > = {
   histogram: (content, coverage, frame, mixIn) =>
     new CountNode(HISTOGRAM, content, coverage, frame, mixIn),
-  shape: (content, coverage, frame) => new NormalsNode(content, coverage, frame),
+  shape: (content, coverage, frame, mixIn) => new NormalsNode(content, coverage, frame, mixIn),
 };
 
 /** What a histogram is read of. */

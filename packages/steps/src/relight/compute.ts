@@ -42,14 +42,30 @@ function gainsOf({ r, g, b }: StepColour): readonly number[] {
   return light.map((value) => (all > 0.002 ? value / all : 1));
 }
 
-/** How much each place faces a light, less what the whole thing does on average. */
-function facing({ data }: Measured, [x, y, z]: Direction): Float32Array {
+/** How far a surface faces the viewer that faces so far to the right and down. */
+function toViewer(right: number, down: number): number {
+  return Math.sqrt(Math.max(0, 1 - right * right - down * down));
+}
+
+/**
+ * How much each place faces a light, less what the whole thing does on average.
+ * @param bumps how far what is lighter than around faces the light that was on the thing; by nothing when null
+ */
+function facing(
+  { data }: Measured,
+  [x, y, z]: Direction,
+  bumps: { readonly follow: number; readonly lit: Direction } | null,
+): Float32Array {
   const out = new Float32Array(data.length / 4);
+  // What faces the light that was on it faces this one as far as both come from the same side.
+  const alike = bumps ? x * bumps.lit[0] + y * bumps.lit[1] + z * bumps.lit[2] : 0;
+  const follow = bumps ? bumps.follow * alike : 0;
   let [sum, all] = [0, 0];
   for (let p = 0, i = 0; p < out.length; p++, i += 4) {
     const share = data[i + 3] as number;
+    const [right, down] = [data[i] as number, data[i + 1] as number];
     const faced =
-      x * (data[i] as number) + y * (data[i + 1] as number) + z * (data[i + 2] as number);
+      x * right + y * down + z * toViewer(right, down) + follow * (data[i + 2] as number);
     out[p] = faced;
     sum += share * faced;
     all += share;
@@ -67,16 +83,18 @@ function parted(facing: number, hardness: number): number {
 
 /** How much of the light from behind grazes a place, 0..1: at the outline, on the side that it comes from. */
 function grazed({ data }: Measured, i: number, [x, y]: Direction): number {
-  const [nx, ny, nz] = [data[i] as number, data[i + 1] as number, data[i + 2] as number];
-  const away = Math.max(0, 1 - nz / RIM);
+  const [nx, ny] = [data[i] as number, data[i + 1] as number];
+  const away = Math.max(0, 1 - toViewer(nx, ny) / RIM);
   const along = Math.max(0, (nx * x + ny * y) / Math.max(1e-6, Math.hypot(x, y)));
   return away * away * along;
 }
 
 /** The gains of light over the measured grid, three a place. */
 function gainMap(values: Values, measured: Measured): Float32Array {
-  const lit = facing(measured, towards(values.azimuth, values.elevation));
-  const own = facing(measured, towards(values.ownAzimuth, OWN_ELEVATION));
+  const was = towards(values.ownAzimuth, OWN_ELEVATION);
+  const bumps = values.follow === 0 ? null : { follow: values.follow, lit: was };
+  const lit = facing(measured, towards(values.azimuth, values.elevation), bumps);
+  const own = facing(measured, was, null);
   const [key, surround, ground] = [values.key, values.surround, values.ground].map(gainsOf) as [
     readonly number[],
     readonly number[],

@@ -7,7 +7,7 @@ const AROUND = { least: 0, most: 360, unit: '°' } as const;
 
 export const relight = defineStep({
   kind: 'relight',
-  version: 2,
+  version: 3,
   words: 'Relight',
   group: 'Light',
   finds: [
@@ -27,22 +27,24 @@ export const relight = defineStep({
     key: colour('Lit side', WHITE),
     surround: colour('Far side', WHITE),
     hardness: amount('Hard', { ...SHARE, start: 0 }),
+    follow: amount('Follow its shading', { ...SHARE, start: 0 }),
     rim: amount('Rim from behind', { least: 0, most: 3, track: [0, 1.5], start: 0, unit: '%' }),
     bounce: amount('Light from below', {
       ...{ least: 0, most: 2, track: [0, 1], start: 0, unit: '%' },
     }),
     ground: colour('Colour of the ground', { r: 200, g: 180, b: 150 }),
     taken: amount('Take out its own light', { ...SHARE, start: 0 }),
-    ownAzimuth: amount('Which comes from', { ...AROUND, start: 0 }),
+    ownAzimuth: amount('Its own comes from', { ...AROUND, start: 0 }),
   },
-  idle: ({ taken, bounce, strength }) => [
-    ...(taken === 0 ? (['ownAzimuth'] as const) : []),
+  idle: ({ taken, bounce, follow, strength }) => [
+    ...(taken === 0 && follow === 0 ? (['ownAzimuth'] as const) : []),
     ...(bounce === 0 ? (['ground'] as const) : []),
-    ...(strength === 0 ? (['hardness'] as const) : []),
+    ...(strength === 0 ? (['hardness', 'follow'] as const) : []),
   ],
   neutral: ({ strength, taken, rim, bounce }) =>
     strength === 0 && taken === 0 && rim === 0 && bounce === 0,
   migrations: {
+    2: (values) => ({ ...values, follow: 0 }),
     1: (values) => ({
       ...values,
       ...{ hardness: 0, rim: 0, bounce: 0, ground: { r: 200, g: 180, b: 150 } },

@@ -1,6 +1,7 @@
 import { intersectRects, isEmpty, type Rect } from '@diplex/document';
 import { type CoverageImage, type FloatImage, newCoverage, newFloatImage } from '@diplex/imaging';
-import { inflatedNormals } from '@diplex/steps';
+import type { MixSpaceName } from '@diplex/kernels';
+import { shapeAndShading } from '@diplex/steps';
 import { type Demand, type Drawing, GraphNode, type Image } from '../node';
 import type { Region } from '../region';
 import { domainOf, type Frame, type MeasureNode } from './step-nodes';
@@ -8,7 +9,7 @@ import { domainOf, type Frame, type MeasureNode } from './step-nodes';
 /** The longer side of the grid on which a shape is guessed. */
 const SIDE = 180;
 
-/** Which way the surface of a thing faces, guessed from its outline; the same whatever part of it is seen at what scale. */
+/** Which way the surface of a thing faces, guessed from its outline, and its shading; the same whatever part of it is seen at what scale. */
 export class NormalsNode extends GraphNode implements MeasureNode {
   override readonly keeps = true;
   readonly bins: Rect;
@@ -16,8 +17,13 @@ export class NormalsNode extends GraphNode implements MeasureNode {
   private readonly measuredAt: number;
 
   /** @param coverage where content shows; null for all of it */
-  constructor(content: GraphNode, coverage: GraphNode | null, frame: Frame) {
-    super('normals', [], [content, ...(coverage ? [coverage] : [])], 4);
+  constructor(
+    content: GraphNode,
+    coverage: GraphNode | null,
+    frame: Frame,
+    private readonly space: MixSpaceName,
+  ) {
+    super('normals', [space], [content, ...(coverage ? [coverage] : [])], 4);
     const whole = domainOf(content, frame, 1);
     const shown = coverage ? intersectRects(domainOf(coverage, frame, 1), whole) : whole;
     const of = isEmpty(shown) ? whole : shown;
@@ -60,7 +66,7 @@ export class NormalsNode extends GraphNode implements MeasureNode {
       shown.data[p] = (image.data[p * 4 + 3] as number) * covered;
     }
     const made = newFloatImage(width, height);
-    made.data.set(inflatedNormals(shown));
+    made.data.set(shapeAndShading(shown, image, this.space));
     return made;
   }
 }
