@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
 import { amountRows } from './amounts';
+import { cuttingRows } from './cutting';
 import { benchExposures } from './exposures';
 import { linearRows } from './flatten';
 import { brushRows, interactiveRows } from './interactive';
@@ -18,6 +19,7 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   linear: linearRows,
   interactive: interactiveRows,
   amounts: amountRows,
+  cutting: cuttingRows,
   brushes: brushRows,
   memory: memoryRows,
   warps: warpRows,

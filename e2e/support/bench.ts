@@ -38,6 +38,9 @@ export class BenchPage {
     const link = this.page.getByRole('navigation', { name: 'Stages' }).getByText(name);
     await link.click();
     await expect(this.page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+    // The address is there before the stage and its keys are.
+    const here = this.page.getByRole('navigation', { name: 'Stages' }).locator('[aria-current]');
+    await expect(here).toContainText(name);
     if (name !== 'Gather') await this.settled();
   }
 

@@ -121,7 +121,8 @@ export function Bench() {
   useLayoutEffect(() => {
     if (isStage(stage)) useHand.getState().take({ stage });
   }, [stage]);
-  useEffect(() => (isStage(stage) ? bindKeys(stage) : undefined), [stage]);
+  // With the stage itself: a key that is pressed as soon as it is seen means its tools.
+  useLayoutEffect(() => (isStage(stage) ? bindKeys(stage) : undefined), [stage]);
 
   if (!id || !isStage(stage)) return <Navigate to={id ? `/c/${id}/arrange` : '/'} replace />;
   if (problem) {

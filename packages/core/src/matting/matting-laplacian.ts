@@ -1,6 +1,13 @@
 import { AROUND, type BlockMatrix, OWN, scratchIntegers, scratchZeroes } from '@diplex/kernels';
 import { knownAlpha, type MatteInput, type Unknowns } from './trimap';
 
+/** Where pixel b of a window of nine lies among those around pixel a of it: at 9 a + b. */
+const WHERE = Int32Array.from({ length: 81 }, (_, i) => {
+  const [a, b] = [Math.floor(i / 9), i % 9];
+  const [dx, dy] = [(b % 3) - (a % 3), Math.floor(b / 3) - Math.floor(a / 3)];
+  return OWN + dy * 5 + dx;
+});
+
 /** A system over the unknowns: its matrix in the thread's scratch, and the right side, by slot. */
 export interface MattingSystem extends BlockMatrix {
   readonly right: Float32Array;
@@ -27,11 +34,6 @@ export function mattingLaplacian(
   }
   const right = scratchZeroes(pixel.length);
   const factors = scratchZeroes(blocks * 4 * AROUND);
-  /** Adds to the factor of `slot` for a neighbour at (dx, dy). */
-  const add = (slot: number, dx: number, dy: number, value: number) => {
-    const entry = (slot >> 2) * 4 * AROUND + (OWN + dy * 5 + dx) * 4 + (slot & 3);
-    factors[entry] = (factors[entry] as number) + value;
-  };
   const nine = new Int32Array(9);
   const off = new Float64Array(27);
   const whitened = new Float64Array(27);
@@ -56,14 +58,12 @@ export function mattingLaplacian(
             (whitened[a * 3 + 2] as number) * (off[b * 3 + 2] as number);
           const value = (a === b ? 1 : 0) - (1 + inner) / 9;
           if (a === b) {
-            add(ua, 0, 0, value);
+            addTo(factors, ua, OWN, value);
             continue;
           }
-          const dx = (b % 3) - (a % 3);
-          const dy = Math.floor(b / 3) - Math.floor(a / 3);
           if (ua >= 0 && ub >= 0) {
-            add(ua, dx, dy, value);
-            add(ub, -dx, -dy, value);
+            addTo(factors, ua, WHERE[a * 9 + b] as number, value);
+            addTo(factors, ub, WHERE[b * 9 + a] as number, value);
           } else if (ua >= 0) {
             right[ua] = (right[ua] as number) - value * (settled[pb] as number);
           } else right[ub] = (right[ub] as number) - value * (settled[pa] as number);
@@ -72,6 +72,12 @@ export function mattingLaplacian(
     }
   }
   return { blocks, places, factors, stride, cells: stride * (height + 4), right };
+}
+
+/** Adds to the factor of an unknown for the neighbour that has a place among those around it. */
+function addTo(factors: Float32Array, slot: number, neighbour: number, value: number): void {
+  const entry = (slot >> 2) * 4 * AROUND + neighbour * 4 + (slot & 3);
+  factors[entry] = (factors[entry] as number) + value;
 }
 
 /** Whether an unknown lies in the 3 x 3 window about a pixel. */

@@ -141,24 +141,31 @@ function gather(finest: Grid): Float32Array {
       const u = Math.max(0, Math.min(half.width - 1, (x - 0.5) / 2));
       const x0 = Math.floor(u);
       const x1 = Math.min(half.width - 1, x0 + 1);
-      const [s, t] = [u - x0, v - y0];
-      const corners = [
-        [y0 * half.width + x0, (1 - s) * (1 - t)],
-        [y0 * half.width + x1, s * (1 - t)],
-        [y1 * half.width + x0, (1 - s) * t],
-        [y1 * half.width + x1, s * t],
-      ] as const;
+      const s = u - x0;
+      const t = v - y0;
       const to = (y * width + x) * MOMENTS;
-      for (const [cell, weight] of corners) {
-        if (weight === 0) continue;
-        for (let m = 0; m < MOMENTS; m++) {
-          const more = DECAY * weight * (wider[cell * MOMENTS + m] as number);
-          out[to + m] = (out[to + m] as number) + more;
-        }
-      }
+      addShare(out, to, wider, y0 * half.width + x0, (1 - s) * (1 - t));
+      addShare(out, to, wider, y0 * half.width + x1, s * (1 - t));
+      addShare(out, to, wider, y1 * half.width + x0, (1 - s) * t);
+      addShare(out, to, wider, y1 * half.width + x1, s * t);
     }
   }
   return out;
+}
+
+/** Adds a share of what a wider cell holds, less for its distance. */
+function addShare(
+  out: Float32Array,
+  to: number,
+  wider: Float32Array,
+  cell: number,
+  weight: number,
+): void {
+  if (weight === 0) return;
+  const by = DECAY * weight;
+  for (let m = 0, from = cell * MOMENTS; m < MOMENTS; m++, from++) {
+    out[to + m] = (out[to + m] as number) + by * (wider[from] as number);
+  }
 }
 
 function halved({ width, height, data }: Grid): Grid {
