@@ -9,6 +9,7 @@ import {
 } from '@diplex/document';
 import { describe, expect, it } from 'vitest';
 import { Dice } from '../brush/dice';
+import { RenderStopped } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { type TiledLevel, tiled } from '../pixels/tiled-level';
 import { type AgreementPlace, agreementNeeds, surveyAgreement } from './survey';
@@ -136,6 +137,15 @@ describe('what is measured of a thing and its scene', () => {
     surveyAgreement(place(duller, { scene: 'around' }), one);
     expect(seen).toContain('b0');
     expect(seen).not.toContain('a0');
+  });
+
+  it('is stopped between two of its pictures, and begins anew then', () => {
+    const one = reader();
+    const asked = place(composition());
+    let pictures = 0;
+    const stopped = () => ++pictures > 3;
+    expect(() => surveyAgreement(asked, one, { stopped })).toThrow(RenderStopped);
+    expect(surveyAgreement(asked, one)).toEqual(surveyAgreement(asked, reader()));
   });
 
   it('is not kept where pixels were missing', () => {

@@ -17,7 +17,7 @@ import type { CoverageImage, FloatImage } from '@diplex/imaging';
 import { inScratch } from '@diplex/kernels';
 import { graphOf } from '../graph/composition-graph';
 import type { GraphNode, Leaves } from '../graph/node';
-import { neededBy, renderNode } from '../graph/render-node';
+import { neededBy, type RenderPlan, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { type LightPatch, patchOf, smoothed } from './light-patch';
 import { nearness } from './nearness';
@@ -188,13 +188,18 @@ interface SceneSeen {
  * do the thing's own shadows, nor open sky, which gives light and does not show how much falls on things. A scene that has
  * not changed since it was last measured with the same pixels is not measured again.
  * @throws Error when the layer is no longer there
+ * @throws RenderStopped when `how.stopped` says so
  */
-export function surveyAgreement(place: AgreementPlace, reader: PixelReader): Agreement {
+export function surveyAgreement(
+  place: AgreementPlace,
+  reader: PixelReader,
+  how: Pick<RenderPlan, 'stopped'> = {},
+): Agreement {
   const { depth } = place;
   const views = viewsOf(place);
   const { small, composition } = views;
   const picture = (node: GraphNode, { rect, scale }: Seen, from = reader) =>
-    lightPicture(node, rect, scale, from, composition);
+    lightPicture(node, rect, scale, from, composition, how);
   const inArea = ({ rect, scale }: Seen, from = reader) => {
     const { area } = views;
     return area ? inScratch(() => renderNode(area, rect, scale, from)?.data.slice()) : undefined;

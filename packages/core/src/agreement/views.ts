@@ -2,7 +2,7 @@ import type { Composition, Rect, Size } from '@diplex/document';
 import type { FloatImage } from '@diplex/imaging';
 import { decodeExactly, inScratch } from '@diplex/kernels';
 import type { GraphNode } from '../graph/node';
-import { renderNode } from '../graph/render-node';
+import { type RenderPlan, RenderStopped, renderNode } from '../graph/render-node';
 import type { PixelReader } from '../pixels/pixel-reader';
 import type { LightPatch } from './light-patch';
 
@@ -44,11 +44,13 @@ export function lightPicture(
   scale: number,
   reader: PixelReader,
   { mixIn }: Composition,
+  how: Pick<RenderPlan, 'stopped'> = {},
 ): FloatImage {
+  if (how.stopped?.()) throw new RenderStopped();
   const { width, height } = rect;
   const data = new Float32Array(width * height * 4);
   inScratch(() => {
-    const image = renderNode(node, rect, scale, reader);
+    const image = renderNode(node, rect, scale, reader, how);
     if (image) data.set(image.data);
   });
   if (mixIn !== 'light') {
