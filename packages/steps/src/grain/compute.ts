@@ -60,7 +60,7 @@ function seenAt(size: number, { first, row, scale }: RunPlace): (p: number, k: n
 }
 
 /** Clumps of rough grain are so many grains wide, and differ in strength by so much, as a logarithm. */
-const [CLUMP, UNEVEN] = [7, 0.7];
+const [CLUMP, UNEVEN] = [4, 0.35];
 
 /**
  * How much stronger or weaker grain is around a pixel: 1 everywhere where it is even. The deviation over all stays what it

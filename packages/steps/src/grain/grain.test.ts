@@ -86,7 +86,7 @@ describe('grain', () => {
     const [even, rough] = [0, 1].map((roughness) =>
       channel(grained(0.5, { ...EVEN, colour: 0, roughness }), 0),
     ) as [number[], number[]];
-    expect(wide(rough)).toBeGreaterThan(2.5 * wide(even));
+    expect(wide(rough)).toBeGreaterThan(1.5 * wide(even));
     expect(Math.abs(deviation(rough) - 4)).toBeLessThan(0.6);
     const half = channel(grained(0.5, { ...EVEN, colour: 0, roughness: 1 }, 0.5), 0);
     expect(Math.abs(deviation(half) - 2)).toBeLessThan(0.6);
