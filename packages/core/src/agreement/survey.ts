@@ -66,7 +66,7 @@ export interface Agreement {
   readonly depth: SurveyDepth;
   /** How the thing stands in the picture; null where nothing of it is on the canvas. */
   readonly silhouette: Silhouette | null;
-  /** What of the scene lies around it; null where there is nothing of either. */
+  /** What of the scene lies around it; null where there is nothing of either, or where only tones were measured. */
   readonly neighbours: Neighbours | null;
 }
 
@@ -215,7 +215,6 @@ export function surveyAgreement(
   });
   const outline = alphaOf(thing);
   const silhouette = silhouetteOf(outline, small.scale);
-  const neighbours = neighboursOf(glance.whole, outline);
   const none = { noise: { bands: [], alike: 0, sure: 0 }, sharpness: null, direction: null };
   const own = toneSignature(smoothed(patchOf(thing, ofThing(small))));
   if (depth === 'tones' || !views.thing || !views.around) {
@@ -224,7 +223,7 @@ export function surveyAgreement(
       scene: { ...glance.tones, ...none },
       depth: 'tones',
       silhouette,
-      neighbours,
+      neighbours: null,
     };
   }
   const [near, around] = [views.thing, views.around].map((rect) => ({ rect, scale: 1 })) as [
@@ -253,7 +252,7 @@ export function surveyAgreement(
     scene: { ...glance.tones, ...detail },
     depth: 'all',
     silhouette,
-    neighbours,
+    neighbours: neighboursOf(glance.whole, outline),
   };
 }
 

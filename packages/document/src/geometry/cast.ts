@@ -1,7 +1,8 @@
 import type { ShadowContent } from '../composition';
-import type { Matrix, Point } from './matrix';
+import { invert, type Matrix, type Point, transform } from './matrix';
 import {
   cornersOf,
+  derivativeAt,
   invertProjective,
   multiplyProjective,
   type Projective,
@@ -82,18 +83,9 @@ function sheared({ y }: Point, along: number, up: number): Matrix {
 const homogeneous = ([a, b, c, d, e, f, g, h, i]: Projective, x: number, y: number, w: number) =>
   [a * x + b * y + c * w, d * x + e * y + f * w, g * x + h * y + i * w] as const;
 
-/** A step in the plane that is seen as one in the picture, at a place given in both. */
+/** A step in the plane that is seen as one in the picture, at a place of the plane. */
 function stepInPlane(plane: Projective, at: Point, step: Point): Point {
-  const [x, y, w] = homogeneous(plane, at.x, at.y, 1);
-  const [a, b, , d, e, , g, h] = plane;
-  // The derivatives of x / w and y / w.
-  const [xu, xv] = [(a - (g * x) / w) / w, (b - (h * x) / w) / w];
-  const [yu, yv] = [(d - (g * y) / w) / w, (e - (h * y) / w) / w];
-  const determinant = xu * yv - xv * yu;
-  return {
-    x: (yv * step.x - xv * step.y) / determinant,
-    y: (xu * step.y - yu * step.x) / determinant,
-  };
+  return transform(invert(derivativeAt(plane, at)), step);
 }
 
 /** A map whose third coordinate is 1 at a place; null where that lies at the plane's horizon or beyond it. */
@@ -149,11 +141,9 @@ function fallToPlace({ foot, height }: Standing, to: Point, plane: Projective | 
   const back = invertProjective(plane);
   const [at, there] = [projected(back, foot), projected(back, to)];
   if (!at || !there) return plain;
-  const [x, y, w] = homogeneous(plane, at.x, at.y, 1);
-  const [u, v] = [(there.x - at.x) / high, (there.y - at.y) / high];
-  const [a, b, , d, e, , g, h] = plane;
-  const less = (g * u + h * v) / w;
-  return { along: (a * u + b * v - x * less) / w, up: -(d * u + e * v - y * less) / w };
+  const step = { x: (there.x - at.x) / high, y: (there.y - at.y) / high };
+  const { x, y } = transform(derivativeAt(plane, at), step);
+  return { along: x, up: -y };
 }
 
 /** How light has to fall for the top of a thing to throw its shadow to a place: what changes of the shadow. */

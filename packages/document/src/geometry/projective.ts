@@ -74,6 +74,13 @@ export function projected(m: Projective, { x, y }: Point): Point | null {
   return { x: (m[0] * x + m[1] * y + m[2]) / w, y: (m[3] * x + m[4] * y + m[5]) / w };
 }
 
+/** The affine map that a projective one is like around a place, without where that goes. */
+export function derivativeAt([a, b, c, d, e, f, g, h, i]: Projective, { x, y }: Point): Matrix {
+  const w = g * x + h * y + i;
+  const [u, v] = [(a * x + b * y + c) / w, (d * x + e * y + f) / w];
+  return [(a - u * g) / w, (d - v * g) / w, (b - u * h) / w, (e - v * h) / w, 0, 0];
+}
+
 /** What is drawn ends a little before the horizon, so that its bounds hold all of it. */
 const CUT = 1.1 * HORIZON;
 

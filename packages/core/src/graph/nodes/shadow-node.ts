@@ -286,11 +286,11 @@ export class ShadowNode extends GraphNode {
       const touching = Math.max(0, 1 - Math.abs(below) / (TOUCHES * height));
       for (let x = 0; x < out.width; x++) {
         const p = y * out.width + x;
-        const { first, second, share } = between(
-          this.travelled((out.x + x + 0.5) / scale, (out.y + y + 0.5) / scale),
-        );
-        const [a, c] = [layers[first]?.data[p] ?? 0, layers[second]?.data[p] ?? 0];
-        const thrown = a + (c - a) * share;
+        const place = softAt(this.travelled((out.x + x + 0.5) / scale, (out.y + y + 0.5) / scale));
+        const first = Math.min(SOFT.length - 2, Math.floor(place));
+        const a = layers[first]?.data[p] ?? 0;
+        const c = layers[first + 1]?.data[p] ?? 0;
+        const thrown = a + (c - a) * (place - first);
         const touched = dark * touching * (contact?.data[p] ?? 0);
         const alpha = colour.alpha * (1 - (1 - thrown) * (1 - touched));
         if (alpha === 0) continue;
@@ -310,24 +310,21 @@ export class ShadowNode extends GraphNode {
     if (travels === 'equally') return 1;
     const { foot, height } = standing;
     if (fold && y < fold.y) return clamped(fold.high / Math.max(1, height));
-    const [, , , d, e, f, g, h, k] = this.back;
-    const w = g * x + h * y + k;
+    const { back } = this;
+    const w = back[6] * x + back[7] * y + back[8];
     if (!isSeenBack(w)) return 1;
-    const high = foot.y - (d * x + e * y + f) / w;
+    const high = foot.y - (back[3] * x + back[4] * y + back[5]) / w;
     return clamped(high / Math.max(1, height));
   }
 }
 
 const clamped = (share: number) => Math.max(0, Math.min(1, share));
 
-/** Between which two of the softnesses a share lies. */
-function between(share: number): { first: number; second: number; share: number } {
+/** Where a share lies among the softnesses: the place of the one before it, and how far it is on the way to the next. */
+function softAt(share: number): number {
   for (let i = 1; i < SOFT.length; i++) {
     const [from, to] = [SOFT[i - 1] as number, SOFT[i] as number];
-    if (share <= to || i === SOFT.length - 1) {
-      const t = Math.max(0, Math.min(1, (share - from) / (to - from)));
-      return { first: i - 1, second: i, share: t };
-    }
+    if (share <= to || i === SOFT.length - 1) return i - 1 + clamped((share - from) / (to - from));
   }
-  return { first: 0, second: 0, share: 0 };
+  return 0;
 }
