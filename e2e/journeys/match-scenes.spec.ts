@@ -1,30 +1,10 @@
-import { expect, type Page, test } from '@playwright/test';
-import { BenchPage, newOf } from '../support/bench';
+import { expect, test } from '@playwright/test';
 import { ChainPanel, card, worst } from '../support/chain';
 import { expectAsFresh } from '../support/same-as-fresh';
-
-async function laid(page: Page, title: string, width: number, height: number, files: string[]) {
-  const bench = new BenchPage(page);
-  const id = await newOf(page, title, width, height);
-  await page.goto(`/c/${id}/gather`);
-  for (const file of files) {
-    await page.getByTitle(`${file}: press`).first().click();
-    await bench.tool('Add as layer');
-  }
-  return bench;
-}
+import { kettleOnTable, laidScene } from '../support/scenes';
 
 test('a shadow falls along a plane that lies on the ground of the scene', async ({ page }) => {
-  const files = ['keeper-workshop.jpg', 'kettle-pond.jpg'];
-  const bench = await laid(page, 'Journey: shadow on a plane', 1125, 1500, files);
-  await bench.stage('Cut');
-  await page.getByRole('button', { name: 'Composition', exact: true }).click();
-  await bench.tool('Oval');
-  await bench.drag([
-    [440, 590],
-    [670, 846],
-  ]);
-  await expect(bench.parts()).toHaveCount(1);
+  const bench = await kettleOnTable(page, 'Journey: shadow on a plane');
   await bench.stage('Match');
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'Throw its shadow' }).click();
@@ -75,7 +55,7 @@ test('a shadow falls along a plane that lies on the ground of the scene', async 
 
 test('the moth flies before the headland, in its light, wherever it is moved', async ({ page }) => {
   const files = ['headland-noon.jpg', 'moth-gauze.jpg'];
-  const bench = await laid(page, 'Journey: moth before the headland', 1500, 1000, files);
+  const bench = await laidScene(page, 'Journey: moth before the headland', 1500, 1000, files);
   const chain = new ChainPanel(bench);
   const row = (name: string) => page.locator(`[data-testid=agreement-row][data-row="${name}"]`);
   await bench.stage('Cut');

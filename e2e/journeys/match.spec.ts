@@ -1,7 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import { BenchPage, copyOf, newOf } from '../support/bench';
+import { BenchPage, copyOf } from '../support/bench';
 import { ChainPanel, card, worst } from '../support/chain';
 import { expectAsFresh } from '../support/same-as-fresh';
+import { kettleOnTable } from '../support/scenes';
 
 const POSTER = 'The Kettle Comet, poster A';
 
@@ -226,21 +227,7 @@ test('one plane of focus for all: what lies at other distances gets out of focus
 test('the kettle is put on the workshop table: what it throws follows it, and all of it outlives a reload', async ({
   page,
 }) => {
-  const bench = new BenchPage(page);
-  const id = await newOf(page, 'Journey: kettle on a table', 1125, 1500);
-  await page.goto(`/c/${id}/gather`);
-  for (const file of ['keeper-workshop.jpg', 'kettle-pond.jpg']) {
-    await page.getByTitle(`${file}: press`).first().click();
-    await bench.tool('Add as layer');
-  }
-  await bench.stage('Cut');
-  await page.getByRole('button', { name: 'Composition', exact: true }).click();
-  await bench.tool('Oval');
-  await bench.drag([
-    [440, 590],
-    [670, 846],
-  ]);
-  await expect(bench.parts()).toHaveCount(1);
+  const bench = await kettleOnTable(page, 'Journey: kettle on a table');
   const table = await bench.pixels();
 
   await test.step('a shadow where it stands, and its image in the varnish', async () => {

@@ -27,14 +27,14 @@ export const relight = defineStep({
     key: colour('Lit side', WHITE),
     surround: colour('Far side', WHITE),
     hardness: amount('Hard', { ...SHARE, start: 0 }),
-    follow: amount('Follow its shading', { ...SHARE, start: 0 }),
+    follow: amount('Follow shading', { ...SHARE, start: 0 }),
     rim: amount('Rim from behind', { least: 0, most: 3, track: [0, 1.5], start: 0, unit: '%' }),
     bounce: amount('Light from below', {
       ...{ least: 0, most: 2, track: [0, 1], start: 0, unit: '%' },
     }),
     ground: colour('Colour of the ground', { r: 200, g: 180, b: 150 }),
     taken: amount('Take out its own light', { ...SHARE, start: 0 }),
-    ownAzimuth: amount('Its own comes from', { ...AROUND, start: 0 }),
+    ownAzimuth: amount('Own light from', { ...AROUND, start: 0 }),
   },
   idle: ({ taken, bounce, follow, strength }) => [
     ...(taken === 0 && follow === 0 ? (['ownAzimuth'] as const) : []),
