@@ -1,4 +1,14 @@
-import { type Composition, layersInDepth, perform, setOpacity } from '@diplex/document';
+import {
+  type Composition,
+  type Content,
+  layersInDepth,
+  perform,
+  placedAt,
+  plainLayer,
+  type ShadowContent,
+  setOpacity,
+  setShadow,
+} from '@diplex/document';
 import { stopKernels } from '@diplex/kernels';
 import { startTestKernels, testFloats } from '@diplex/kernels/test-support';
 import fc from 'fast-check';
@@ -10,6 +20,7 @@ import {
   sampleReader,
 } from '../render/sample-composition.test-support';
 import { drawn, firstOff } from './graph.test-support';
+import type { GraphNode } from './node';
 import { NodeStore, plainFloats } from './node-store';
 import { viewPlan } from './view-graph';
 
@@ -76,5 +87,39 @@ describe('what was kept of a rendering', () => {
     const faded = perform(composition, setOpacity, { layer: 'l5', opacity: 0.5 }).composition;
     expect(count(faded, 'l5')).toBeLessThan(first / 10);
     expect(count(composition, 'l5')).toBeLessThan(first / 10);
+  });
+
+  it('throws no outline again, and draws nothing for it, when only the softness of a shadow changed', () => {
+    const thing = manyTinted(1);
+    const shade: ShadowContent = {
+      ...{ kind: 'shadow', of: 'l0', falls: 'ground', azimuth: 320, elevation: 30 },
+      ...{ foot: { x: 45, y: 60 }, height: 50, away: 0, tilt: 0.4, contact: 0.5 },
+      ...{ softness: 0.5, colour: { r: 0, g: 0, b: 0, alpha: 1 } },
+    };
+    const thrown: Composition = {
+      ...thing,
+      layers: {
+        ...thing.layers,
+        shade: plainLayer<Content>('shade', 'Shade', shade, placedAt({ x: 0, y: 0 })),
+      },
+      root: ['shade', ...thing.root],
+    };
+    const tile = { x: 0, y: 0, width: 64, height: 64 };
+    const store = new NodeStore(plainFloats(2 ** 26));
+    const kindsDrawn = (state: Composition) => {
+      const kinds: string[] = [];
+      const onDraw = (node: GraphNode) => kinds.push(node.constructor.name);
+      const image = drawn(state, tile, 1, sampleReader, { store, tile, onDraw });
+      return { kinds, image };
+    };
+    const softer = (softness: number) =>
+      perform(thrown, setShadow, { layer: 'shade', change: { softness } }).composition;
+    expect(kindsDrawn(thrown).kinds).toContain('ThrownNode');
+    const then = kindsDrawn(softer(0.6));
+    expect(then.kinds).toContain('ShadowNode');
+    expect(then.kinds).not.toContain('ThrownNode');
+    // What the thing looks like is kept with it: nothing below the shadow is drawn but what softens it.
+    expect(then.kinds.filter((kind) => kind === 'FeatherNode').length).toBeGreaterThan(0);
+    expect(then.image).toEqual(drawn(softer(0.6), tile, 1));
   });
 });

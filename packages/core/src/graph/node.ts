@@ -91,6 +91,14 @@ export abstract class GraphNode {
   /** Draws a part of it, at a scale; the same numbers for a pixel whatever the part. */
   abstract draw(out: Rect, scale: number, from: Drawing): Image | null;
 
+  /**
+   * What is drawn of it at once when a part is asked for: that part and, of what is kept, perhaps more, so that it is found again
+   * when a little else is asked.
+   */
+  piece(out: Rect, _scale: number): Rect {
+    return out;
+  }
+
   /** What of an input a part of the result is made from; null for nothing. */
   needs(_input: number, out: Rect, scale: number): Demand | null {
     return { rect: out, scale };

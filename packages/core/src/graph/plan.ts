@@ -149,6 +149,7 @@ export class Plan {
 
   /** Adds what a task draws from. All who draw from the task itself are known already. */
   private spread(task: Task): void {
+    if (task !== this.root) task.rect = task.node.piece(task.rect, task.scale);
     task.node.inputs.forEach((input, i) => {
       const demand = task.node.needs(i, task.rect, task.scale);
       if (!demand || isEmpty(demand.rect) || outside(input, demand)) return;

@@ -80,6 +80,8 @@ class Rendering {
   private readonly trail: Task[] = [];
   private readonly reader: PixelReader;
   private lacking = 0;
+  /** What is drawn for what is not kept: nothing is drawn ahead for what is found. */
+  private wanted = new Set<Task>();
 
   constructor(
     private readonly rootNode: GraphNode,
@@ -109,6 +111,7 @@ class Rendering {
       return whole && cropped(whole, tile, rect, this.rootNode.channels);
     }
     const { root } = this.plan;
+    this.want(root);
     const image = this.imageOf(root);
     if (!image) return image;
     // What the store keeps may be changed by nobody, and goes when it needs room.
@@ -125,12 +128,25 @@ class Rendering {
   private isKept(task: Task, seen = new Set<Task>()): boolean {
     if (seen.has(task)) return true;
     seen.add(task);
-    const { node, rect, scale, plan } = task;
+    const { node, rect, scale } = task;
     if (this.keeps(task)) return this.how.store?.find(node.key, scale, rect) !== undefined;
-    return node.inputs.every((input, i) => {
+    return this.below(task).every((each) => this.isKept(each, seen));
+  }
+
+  /** Notes a task and all that has to be looked at to draw it. */
+  private want(task: Task): void {
+    if (this.wanted.has(task)) return;
+    this.wanted.add(task);
+    const { node, rect, scale } = task;
+    if (this.keeps(task) && this.how.store?.find(node.key, scale, rect)) return;
+    for (const below of this.below(task)) this.want(below);
+  }
+
+  /** The tasks that a task draws from. */
+  private below({ node, rect, scale, plan }: Task): Task[] {
+    return node.inputs.flatMap((input, i) => {
       const demand = node.needs(i, rect, scale);
-      const below = demand && plan.find(input, demand.scale);
-      return !below || this.isKept(below, seen);
+      return (demand && plan.find(input, demand.scale)) ?? [];
     });
   }
 
@@ -163,7 +179,7 @@ class Rendering {
     const { lacking } = this;
     const { node, rect, scale } = task;
     const data = keptFromScratch(() => {
-      for (const each of task.shared) this.imageOf(each);
+      for (const each of task.shared) if (this.wanted.has(each)) this.imageOf(each);
       this.how.onDraw?.(node, rect);
       return node.draw(rect, scale, this.drawingFor(task))?.data ?? null;
     });

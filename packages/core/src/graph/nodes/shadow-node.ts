@@ -4,6 +4,7 @@ import {
   type Cast,
   castSoftness,
   growRect,
+  intersectRects,
   invert,
   invertProjective,
   isEmpty,
@@ -27,21 +28,36 @@ import { FeatherNode } from './mask-nodes';
 /** The outline of a thing is drawn so long at most, in pixels, to be thrown somewhere: shadows are soft. */
 const OUTLINE_SIDE = 1024;
 
+/** What is thrown is drawn and kept in pieces between multiples of so many pixels. */
+const PIECE = 128;
+
 /** So many places are looked at for a pixel in which much of the outline comes together. */
 const MOST_PLACES = 8;
 
 const NOWHERE: Rect = { x: 0, y: 0, width: 0, height: 0 };
 
-/** Alpha between the middles of four pixels; nothing beyond the picture. */
-function alphaBetween({ width, height, data }: FloatImage, x: number, y: number): number {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
+/** How an outline covers, as one plane. */
+function outlineOf({ width, height, data }: FloatImage): CoverageImage {
+  const alpha = new Float32Array(width * height);
+  for (let p = 0; p < alpha.length; p++) alpha[p] = data[p * 4 + 3] as number;
+  return { width, height, data: alpha };
+}
+
+/** Coverage between the middles of four pixels; nothing beyond the picture. */
+function between({ width, height, data }: CoverageImage, x: number, y: number): number {
+  const left = Math.floor(x);
+  const top = Math.floor(y);
   if (left < 0 || top < 0 || left >= width - 1 || top >= height - 1) return 0;
-  const [u, v] = [x - left, y - top];
-  const at = (top * width + left) * 4 + 3;
-  const below = at + width * 4;
-  const upper = (data[at] as number) * (1 - u) + (data[at + 4] as number) * u;
-  const lower = (data[below] as number) * (1 - u) + (data[below + 4] as number) * u;
-  return upper * (1 - v) + lower * v;
+  const u = x - left;
+  const at = top * width + left;
+  const upper = (data[at] as number) * (1 - u) + (data[at + 1] as number) * u;
+  const lower = (data[at + width] as number) * (1 - u) + (data[at + width + 1] as number) * u;
+  return upper + (lower - upper) * (y - top);
+}
+
+/** At how many places a pixel is looked at along a side, when so much of the outline comes together there. */
+function placesAlong(x: number, y: number): number {
+  return Math.max(1, Math.min(MOST_PLACES, Math.ceil(Math.sqrt(x * x + y * y) - 0.01)));
 }
 
 /** The map back; affine ones stay exactly affine. */
@@ -85,6 +101,14 @@ export class ThrownNode extends GraphNode {
     return { rect: growRect(roundOut(boundsAfter(scaling(at, at), this.bounds)), 1), scale: at };
   }
 
+  /** In whole pieces: how soft a shadow is asks for more of its outline or less. */
+  override piece({ x, y, width, height }: Rect): Rect {
+    const [left, top] = [Math.floor(x / PIECE), Math.floor(y / PIECE)];
+    const [right, bottom] = [Math.ceil((x + width) / PIECE), Math.ceil((y + height) / PIECE)];
+    const inPieces = { x: left, y: top, width: right - left, height: bottom - top };
+    return boundsAfter(scaling(PIECE, PIECE), inPieces);
+  }
+
   private thrownTo(scale: number): Rect {
     const thrown = boundsAfter(scaling(scale, scale), thrownBounds(this.map, this.bounds));
     return growRect(roundOut(thrown), 2);
@@ -104,17 +128,20 @@ export class ThrownNode extends GraphNode {
     const { rect, scale: at } = this.needs(0, out, scale);
     const back = [scaled(at), undoing(this.map), scaled(1 / scale)].reduce(multiplyProjective);
     const [a, b, c, d, e, f, g, h, k] = back;
-    const places = (x: number, y: number) =>
-      Math.max(1, Math.min(MOST_PLACES, Math.ceil(Math.hypot(x, y) - 0.01)));
+    const outline = outlineOf(image);
     const alpha = newCoverage(out.width, out.height);
-    for (let y = 0, p = 0; y < out.height; y++) {
-      for (let x = 0; x < out.width; x++, p++) {
-        const [mx, my] = [out.x + x + 0.5, out.y + y + 0.5];
+    const seen = intersectRects(out, this.thrownTo(scale));
+    for (let y = seen.y - out.y; y < seen.y - out.y + seen.height; y++) {
+      for (let x = seen.x - out.x; x < seen.x - out.x + seen.width; x++) {
+        const p = y * out.width + x;
+        const mx = out.x + x + 0.5;
+        const my = out.y + y + 0.5;
         const w = g * mx + h * my + k;
         if (!isSeenBack(w)) continue;
-        const [sx, sy] = [(a * mx + b * my + c) / w, (d * mx + e * my + f) / w];
-        const across = places((a - sx * g) / w, (d - sy * g) / w);
-        const down = places((b - sx * h) / w, (e - sy * h) / w);
+        const sx = (a * mx + b * my + c) / w;
+        const sy = (d * mx + e * my + f) / w;
+        const across = placesAlong((a - sx * g) / w, (d - sy * g) / w);
+        const down = placesAlong((b - sx * h) / w, (e - sy * h) / w);
         let sum = 0;
         for (let j = 0; j < down; j++) {
           const v = out.y + y + (j + 0.5) / down;
@@ -122,8 +149,9 @@ export class ThrownNode extends GraphNode {
             const u = out.x + x + (i + 0.5) / across;
             const at = g * u + h * v + k;
             if (!isSeenBack(at)) continue;
-            const [px, py] = [(a * u + b * v + c) / at, (d * u + e * v + f) / at];
-            sum += alphaBetween(image, px - rect.x - 0.5, py - rect.y - 0.5);
+            const px = (a * u + b * v + c) / at - rect.x - 0.5;
+            const py = (d * u + e * v + f) / at - rect.y - 0.5;
+            sum += between(outline, px, py);
           }
         }
         alpha.data[p] = sum / (across * down);
@@ -284,8 +312,9 @@ export class ShadowNode extends GraphNode {
     for (let y = 0; y < out.height; y++) {
       const below = (out.y + y + 0.5) / scale - foot.y;
       const touching = Math.max(0, 1 - Math.abs(below) / (TOUCHES * height));
-      for (let x = 0; x < out.width; x++) {
-        const p = y * out.width + x;
+      for (let x = 0, p = y * out.width; x < out.width; x++, p++) {
+        // Most of what a shadow could reach it does not.
+        if (layers.every((layer) => !layer?.data[p]) && !contact?.data[p]) continue;
         const place = softAt(this.travelled((out.x + x + 0.5) / scale, (out.y + y + 0.5) / scale));
         const first = Math.min(SOFT.length - 2, Math.floor(place));
         const a = layers[first]?.data[p] ?? 0;
