@@ -12,6 +12,7 @@ export { floatLevels } from './filter/float-levels';
 export { blurLevel, blurSupport, gaussianBlur, type RowSource } from './filter/gaussian-blur';
 export { type ColourPlanes, guidedFilter } from './filter/guided-filter';
 export { copyPart, lensBlur, lensReach, WIDEST_RADIUS } from './filter/lens-blur';
+export { BESIDE_LINE, lineMean } from './filter/line-mean';
 export {
   type CoverageImage,
   cropCoverage,

@@ -30,6 +30,7 @@ export {
   startKernels,
   stopKernels,
 } from './memory/thread';
+export { heldLight, lightNearby } from './nearby/light-nearby';
 export { addPairs, meanRow } from './painted/mean-pairs';
 export {
   decodeInPlace,
@@ -44,11 +45,13 @@ export {
   tablesRow,
 } from './point/rows';
 export { inReach, makeTables, TABLE_LENGTH, TABLE_STEPS } from './point/tables';
-export { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
+export { clampToAlpha, resampleRow, scaleRow, weighRows } from './resample/resample-row';
 export { type FloatPixels, type PhaseTable, sampleTurned } from './resample/sample-turned';
 export type { Taps } from './resample/taps';
+export { type Slant, shearRow, slantOf } from './shear/shear-row';
+export { transposePixels } from './shear/transpose-pixels';
 export { gatherSides, SIDE_SUMS, type SquareTaps } from './sides/gather-sides';
-export { doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
+export { addHalved, doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
 export { AROUND, type BlockMatrix, OWN } from './sparse/block-matrix';
 export { blockProduct } from './sparse/block-product';
 export { type GradientVectors, gradientStep } from './sparse/gradient-step';

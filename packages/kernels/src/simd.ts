@@ -18,6 +18,7 @@ export { squaredDistances } from './distance/simd';
 export { addSpan, meanOfMaps, runningSums, samplePlaces } from './gather/simd';
 export { combineMasks, turnRound } from './masks/simd';
 export { startThread } from './memory/simd';
+export { heldLight, lightNearby } from './nearby/simd';
 export { addPairs, meanRow } from './painted/simd';
 export {
   decodeRowInPlace,
@@ -32,6 +33,7 @@ export {
   tablesRow,
 } from './point/simd';
 export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/simd';
+export { shearRow, transposePixels } from './shear/simd';
 export { gatherSides } from './sides/simd';
-export { doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
+export { addHalved, doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
 export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';

@@ -24,10 +24,14 @@ import {
   scratchZeroes,
   stopKernels,
 } from './memory/thread';
+import { heldLight, lightNearby } from './nearby/light-nearby';
 import { addPairs, meanRow } from './painted/mean-pairs';
 import { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 import { sampleTurned } from './resample/sample-turned';
+import { shearRow, slantOf } from './shear/shear-row';
+import { transposePixels } from './shear/transpose-pixels';
 import { gatherSides, SIDE_SUMS } from './sides/gather-sides';
+import { addHalved } from './smooth/smooth-rows';
 import { blockProduct } from './sparse/block-product';
 import { gradientStep } from './sparse/gradient-step';
 import { gradientTurn } from './sparse/gradient-turn';
@@ -445,6 +449,53 @@ describe('gathering', () => {
           });
         },
       ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('shears rows, turns pictures over their diagonal, and halves rows', () => {
+    const slope = fc.double({ min: -1.5, max: 1.5, noNaN: true });
+    const base = fc.integer({ min: -12, max: 20 });
+    fc.assert(
+      fc.property(anyPixels(WIDTH, HEIGHT), slope, base, (values, slope, base) => {
+        expectAgreement(() => {
+          const to = scratchZeroes(22 * 4);
+          shearRow(part(values), slantOf(slope, -8, 24), base, -6, to, 1, 20);
+          return to;
+        });
+        expectAgreement(() => {
+          const to = scratchFloats(values.length);
+          transposePixels(floats(values), to, WIDTH, HEIGHT);
+          return to;
+        }, 0);
+        for (const begins of ['left', 'right'] as const) {
+          expectAgreement(() => {
+            const to = scratchZeroes(8 * 4);
+            addHalved(floats(values), WIDTH, begins, to, 1, WIDTH);
+            addHalved(floats(values), 0, begins, to, 0, 2);
+            return to;
+          });
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('tells the light that shows nearby, and where none does', () => {
+    const shown = fc.array(fc.constantFrom(0, 1e-5, 0.3, 1), { minLength: 18, maxLength: 18 });
+    fc.assert(
+      fc.property(anyPixels(9, 1), anyPixels(9, 1), shown, (own, gathered, alphas) => {
+        const alpha = (values: number[], from: number) =>
+          values.map((value, i) =>
+            i % 4 === 3 ? (alphas[from + (i >> 2)] as number) : value - 0.2,
+          );
+        expectAgreement(() => {
+          const data = floats(alpha(gathered, 9));
+          const unknown = lightNearby(floats(alpha(own, 0)), data, 1e-4);
+          heldLight(data);
+          return [...data, unknown];
+        });
+      }),
       { numRuns: 40 },
     );
   });

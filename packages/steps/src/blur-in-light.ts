@@ -1,5 +1,12 @@
 import { type CoverageImage, type FloatImage, LUMA } from '@diplex/imaging';
-import { encodeRow, type MixSpaceName, premultiplyRow, straightenRow } from '@diplex/kernels';
+import {
+  encodeRow,
+  heldLight,
+  lightNearby,
+  type MixSpaceName,
+  premultiplyRow,
+  straightenRow,
+} from '@diplex/kernels';
 import { weighted } from './blur/compute';
 import type { GatherComputation } from './computation';
 import { choice } from './fields';
@@ -24,11 +31,7 @@ interface OfEdge {
 
 /** Puts light that was gathered, premultiplied, into the mixing space; filters may have rung beyond what can be. */
 function inSpace(light: FloatImage, space: MixSpaceName): FloatImage {
-  const { data } = light;
-  for (let i = 0; i < data.length; i += 4) {
-    for (let c = i; c < i + 4; c++) data[c] = Math.max(0, data[c] as number);
-    data[i + 3] = Math.min(1, data[i + 3] as number);
-  }
+  heldLight(light.data);
   if (space === 'light') return light;
   straightenRow(light.data);
   encodeRow(light.data);
@@ -40,26 +43,15 @@ function inSpace(light: FloatImage, space: MixSpaceName): FloatImage {
  * Means of the light that shows nearby, with the alpha that there was: what the mask hides does not bleed in.
  * @param gathered light that was weighed by alpha and coverage; it becomes the result, in `space`
  */
-function lightNearby(own: FloatImage, gathered: FloatImage, space: MixSpaceName): FloatImage {
+function nearby(own: FloatImage, gathered: FloatImage, space: MixSpaceName): FloatImage {
   const { data } = gathered;
-  const alphas = new Float32Array(own.data.length / 4);
-  for (let p = 0, i = 0; i < data.length; p++, i += 4) {
-    const near = data[i + 3] as number;
-    const alpha = own.data[i + 3] as number;
-    alphas[p] = alpha;
-    if (near <= LEAST_NEAR) continue;
-    const share = alpha / near;
-    for (let c = i; c < i + 3; c++) data[c] = (data[c] as number) * share;
-    data[i + 3] = alpha;
-  }
+  const unknown = lightNearby(own.data, data, LEAST_NEAR);
+  if (unknown === 0) return inSpace(gathered, space);
   // Where nothing shows nearby it stays as it is; that is in the mixing space already.
-  const unknown = (p: number) => (data[p * 4 + 3] as number) <= LEAST_NEAR;
-  const kept = alphas.map((alpha, p) => (alpha > LEAST_NEAR && unknown(p) ? 1 : 0));
+  const kept = new Int32Array(unknown);
+  for (let i = 0, k = 0; k < unknown; i += 4) if (data[i + 3] === -1) kept[k++] = i;
   inSpace(gathered, space);
-  for (let p = 0, i = 0; i < data.length; p++, i += 4) {
-    if (kept[p]) data.set(own.data.subarray(i, i + 4), i);
-    else data[i + 3] = alphas[p] as number;
-  }
+  for (const i of kept) data.set(own.data.subarray(i, i + 4), i);
   return gathered;
 }
 
@@ -80,7 +72,7 @@ export const blurInLight = {
     return weighted({ ...image, data }, coverage);
   },
   combine({ edge }: OfEdge, own: FloatImage, gathered: FloatImage, space: MixSpaceName) {
-    return edge === 'softened' ? inSpace(gathered, space) : lightNearby(own, gathered, space);
+    return edge === 'softened' ? inSpace(gathered, space) : nearby(own, gathered, space);
   },
 } satisfies Omit<GatherComputation<OfEdge>, 'looks' | 'gather'>;
 

@@ -1,4 +1,4 @@
-import { type FloatLevels, type FloatPixels, scratchFloats } from '@diplex/kernels';
+import { addHalved, type FloatLevels, type FloatPixels, scratchFloats } from '@diplex/kernels';
 
 /** A picture at half the size: each pixel the mean of four, counted from the picture's own grid; beyond it is nothing. */
 function halved(from: FloatPixels): FloatPixels {
@@ -6,17 +6,10 @@ function halved(from: FloatPixels): FloatPixels {
   const width = Math.ceil((from.x + from.width) / 2) - x;
   const height = Math.ceil((from.y + from.height) / 2) - y;
   const data = scratchFloats(width * height * 4).fill(0);
+  const begins = (from.x & 1) === 0 ? 'left' : 'right';
   for (let row = 0; row < from.height; row++) {
-    const to = (((from.y + row) >> 1) - y) * width * 4;
-    const at = row * from.width * 4;
-    for (let column = 0; column < from.width; column++) {
-      const o = to + (((from.x + column) >> 1) - x) * 4;
-      const i = at + column * 4;
-      data[o] = (data[o] as number) + (from.data[i] as number) * 0.25;
-      data[o + 1] = (data[o + 1] as number) + (from.data[i + 1] as number) * 0.25;
-      data[o + 2] = (data[o + 2] as number) + (from.data[i + 2] as number) * 0.25;
-      data[o + 3] = (data[o + 3] as number) + (from.data[i + 3] as number) * 0.25;
-    }
+    const to = (((from.y + row) >> 1) - y) * width;
+    addHalved(from.data, row * from.width, begins, data, to, from.width);
   }
   return { x, y, width, height, data };
 }

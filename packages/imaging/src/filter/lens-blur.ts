@@ -4,6 +4,7 @@ import {
   type FloatPixels,
   runningSums,
   SPAN_UNIT,
+  scaleRow,
   scratchFloats,
   scratchIntegers,
   WIDEST_SPAN,
@@ -50,8 +51,7 @@ export function lensBlur(from: FloatPixels, aperture: Aperture, out: Rect): Floa
       addSpan(sums, reach, span, data, row * out.width, out.width);
     }
   }
-  const share = SPAN_UNIT / area;
-  for (let i = 0; i < data.length; i++) data[i] = (data[i] as number) * share;
+  scaleRow(data, SPAN_UNIT / area);
   return made;
 }
 

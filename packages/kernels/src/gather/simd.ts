@@ -41,14 +41,12 @@ export function addSpan(
 }
 
 /** A pixel of a level; nothing beyond it. */
-// @ts-expect-error: a decorator of the compiler
 function pixelOf(level: usize, width: i32, height: i32, x: i32, y: i32): v128 {
   if (x < 0 || y < 0 || x >= width || y >= height) return f32x4.splat(0);
   return v128.load(level + ((<usize>(y * width + x)) << 4));
 }
 
 /** What a level, as five whole numbers tell of it, has between the middles of its pixels. */
-// @ts-expect-error: a decorator of the compiler
 function between(told: usize, x: f64, y: f64): v128 {
   const width = load<i32>(told, 12);
   const height = load<i32>(told, 16);
@@ -81,7 +79,6 @@ function between(told: usize, x: f64, y: f64): v128 {
 }
 
 /** The weights of Catmull and Rom for a place between the second and the third of four. */
-// @ts-expect-error: a decorator of the compiler
 function cubicWeight(k: i32, t: f32): f32 {
   if (k === 0) return 0.5 * t * (t * (2 - t) - 1);
   if (k === 1) return 0.5 * (t * t * (3 * t - 5) + 2);
@@ -90,7 +87,6 @@ function cubicWeight(k: i32, t: f32): f32 {
 }
 
 /** What the finest level has at a place, by sixteen pixels. */
-// @ts-expect-error: a decorator of the compiler
 function cubicAt(told: usize, x: f64, y: f64): v128 {
   const width = load<i32>(told, 12);
   const height = load<i32>(told, 16);

@@ -1,4 +1,4 @@
-import { callsFor } from '../memory/thread';
+import { callsFor, scratchFloats, scratchIntegers } from '../memory/thread';
 import type { Taps } from './taps';
 import { clampToAlphaTwin, resampleRowTwin, weighRowsTwin } from './twin';
 
@@ -37,6 +37,13 @@ export function weighRows(
   const into = to.byteOffset + toOffset * 4;
   const [from, which, weights] = [rows.byteOffset, slots.byteOffset, weight.byteOffset];
   calls.weighRows?.(from, stride * 4, which, weights, slots.length, into, stride / 4);
+}
+
+/** Pixels times a number, in place. */
+export function scaleRow(data: Float32Array, by: number): void {
+  const slots = scratchIntegers(1).fill(0);
+  const weight = scratchFloats(1).fill(by);
+  weighRows(data, data.length, slots, weight, data, 0);
 }
 
 /**

@@ -56,3 +56,20 @@ export function symmetricAcross(
     v128.store(to, sum);
   }
 }
+
+/** See smooth-rows.ts. */
+export function addHalved(from: usize, odd: i32, to: usize, pixels: i32): void {
+  const quarter = f32x4.splat(0.25);
+  let left = pixels;
+  if (odd && left > 0) {
+    v128.store(to, f32x4.add(v128.load(to), f32x4.mul(quarter, v128.load(from))));
+    from += 16;
+    to += 16;
+    left--;
+  }
+  for (; left > 1; left -= 2, from += 32, to += 16) {
+    const sum = f32x4.add(v128.load(to), f32x4.mul(quarter, v128.load(from)));
+    v128.store(to, f32x4.add(sum, f32x4.mul(quarter, v128.load(from, 16))));
+  }
+  if (left > 0) v128.store(to, f32x4.add(v128.load(to), f32x4.mul(quarter, v128.load(from))));
+}

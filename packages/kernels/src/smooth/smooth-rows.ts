@@ -74,3 +74,28 @@ export function symmetricAcross(
     to[toOffset + o] = sum;
   }
 }
+
+/**
+ * Adds a quarter of each pixel of a row of RGBA floats to the pixel that it is half of in a row half as long.
+ * @param begins whether the first pixel is the left half of one, or the right half
+ */
+export function addHalved(
+  from: Float32Array,
+  fromPixel: number,
+  begins: 'left' | 'right',
+  to: Float32Array,
+  toPixel: number,
+  pixels: number,
+): void {
+  const odd = begins === 'right' ? 1 : 0;
+  const calls = callsFor(from, to);
+  if (calls) {
+    const [at, into] = [from.byteOffset + fromPixel * 16, to.byteOffset + toPixel * 16];
+    calls.addHalved?.(at, odd, into, pixels);
+    return;
+  }
+  for (let i = 0; i < pixels * 4; i++) {
+    const o = (toPixel + ((odd + (i >> 2)) >> 1)) * 4 + (i & 3);
+    to[o] = (to[o] as number) + (from[fromPixel * 4 + i] as number) * 0.25;
+  }
+}

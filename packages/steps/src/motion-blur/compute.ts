@@ -1,5 +1,5 @@
-import { growRect, type Rect, translation, uniteRects } from '@diplex/document';
-import { meanAlong, roundsAlong, tapsAlong } from '../along-way';
+import { growRect, type Rect, uniteRects } from '@diplex/document';
+import { BESIDE_LINE, lineMean } from '@diplex/imaging';
 import { blurInLight } from '../blur-in-light';
 import type { GatherComputation } from '../computation';
 import type { ValuesOf } from '../fields';
@@ -21,16 +21,7 @@ function alongBoth(part: Rect, x: number, y: number): Rect {
 /** The mean along a straight way, as a camera sees what passes while its shutter is open. */
 export const computeMotionBlur: GatherComputation<Values> = {
   ...blurInLight,
-  looks(values, part, _, scale) {
-    const taps = tapsAlong(roundsAlong(values.length * scale)) / scale;
-    return growRect(alongBoth(part, ...wayOf(values, 1)), taps);
-  },
-  gather(values, from, { part, scale }) {
-    const [x, y] = wayOf(values, scale);
-    const rounds = roundsAlong(values.length * scale);
-    const way = (share: number) => translation(share * x, share * y);
-    return meanAlong(from, way, rounds, part, (share, rect) =>
-      alongBoth(rect, share * x, share * y),
-    );
-  },
+  looks: (values, part, _, scale) =>
+    growRect(alongBoth(part, ...wayOf(values, 1)), BESIDE_LINE / scale),
+  gather: (values, from, { part, scale }) => lineMean(from, ...wayOf(values, scale), part),
 };
