@@ -78,12 +78,42 @@ function between(told: usize, x: f64, y: f64): v128 {
   return f32x4.add(upper, f32x4.mul(v, f32x4.sub(lower, upper)));
 }
 
-/** The weights of Catmull and Rom for a place between the second and the third of four. */
-function cubicWeight(k: i32, t: f32): f32 {
-  if (k === 0) return 0.5 * t * (t * (2 - t) - 1);
-  if (k === 1) return 0.5 * (t * t * (3 * t - 5) + 2);
-  if (k === 2) return 0.5 * t * (t * (4 - 3 * t) + 1);
-  return 0.5 * t * t * (t - 1);
+/** The four weights of Catmull and Rom for a place between the second and the third of four, by their powers of `t`. */
+function cubicWeights(t: f32): v128 {
+  const at = f32x4.splat(t);
+  const third = f32x4(-0.5, 1.5, -1.5, 0.5);
+  const second = f32x4(1, -2.5, 2, -0.5);
+  const first = f32x4(-0.5, 0, 0.5, 0);
+  const none = f32x4(0, 1, 0, 0);
+  const cubic = f32x4.add(second, f32x4.mul(at, third));
+  const square = f32x4.add(first, f32x4.mul(at, cubic));
+  return f32x4.add(none, f32x4.mul(at, square));
+}
+
+/** Four pixels of a row from one on, weighed. */
+function rowAt(at: usize, w: v128): v128 {
+  const outer = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(w, w, 0, 0, 0, 0), v128.load(at)),
+    f32x4.mul(v128.shuffle<u32>(w, w, 3, 3, 3, 3), v128.load(at, 48)),
+  );
+  const inner = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(w, w, 1, 1, 1, 1), v128.load(at, 16)),
+    f32x4.mul(v128.shuffle<u32>(w, w, 2, 2, 2, 2), v128.load(at, 32)),
+  );
+  return f32x4.add(outer, inner);
+}
+
+/** The same where some of them lie beyond the level. */
+function rowBeside(level: usize, width: i32, height: i32, i: i32, row: i32, w: v128): v128 {
+  const outer = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(w, w, 0, 0, 0, 0), pixelOf(level, width, height, i, row)),
+    f32x4.mul(v128.shuffle<u32>(w, w, 3, 3, 3, 3), pixelOf(level, width, height, i + 3, row)),
+  );
+  const inner = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(w, w, 1, 1, 1, 1), pixelOf(level, width, height, i + 1, row)),
+    f32x4.mul(v128.shuffle<u32>(w, w, 2, 2, 2, 2), pixelOf(level, width, height, i + 2, row)),
+  );
+  return f32x4.add(outer, inner);
 }
 
 /** What the finest level has at a place, by sixteen pixels. */
@@ -92,40 +122,35 @@ function cubicAt(told: usize, x: f64, y: f64): v128 {
   const height = load<i32>(told, 16);
   const left = floor(x);
   const top = floor(y);
-  const u = <f32>(x - left);
-  const v = <f32>(y - top);
   const i = <i32>max(-1073741824.0, min(1073741824.0, left)) - load<i32>(told, 4);
   const j = <i32>max(-1073741824.0, min(1073741824.0, top)) - load<i32>(told, 8);
   const pixels = <usize>load<i32>(told);
-  const zero = f32x4.splat(0);
-  if (i < -2 || j < -2 || i > width || j > height) return zero;
-  const w0 = f32x4.splat(cubicWeight(0, u));
-  const w1 = f32x4.splat(cubicWeight(1, u));
-  const w2 = f32x4.splat(cubicWeight(2, u));
-  const w3 = f32x4.splat(cubicWeight(3, u));
-  const inside = i >= 1 && j >= 1 && i < width - 2 && j < height - 2;
-  let sum = zero;
-  for (let k = 0; k < 4; k++) {
-    let a: v128, b: v128, c: v128, d: v128;
-    const row = j - 1 + k;
-    if (inside) {
-      const at = pixels + ((<usize>(row * width + i - 1)) << 4);
-      a = v128.load(at);
-      b = v128.load(at, 16);
-      c = v128.load(at, 32);
-      d = v128.load(at, 48);
-    } else {
-      a = pixelOf(pixels, width, height, i - 1, row);
-      b = pixelOf(pixels, width, height, i, row);
-      c = pixelOf(pixels, width, height, i + 1, row);
-      d = pixelOf(pixels, width, height, i + 2, row);
-    }
-    const outer = f32x4.add(f32x4.mul(w0, a), f32x4.mul(w3, d));
-    const inner = f32x4.add(f32x4.mul(w1, b), f32x4.mul(w2, c));
-    const line = f32x4.add(outer, inner);
-    sum = f32x4.add(sum, f32x4.mul(f32x4.splat(cubicWeight(k, v)), line));
+  if (i < -2 || j < -2 || i > width || j > height) return f32x4.splat(0);
+  const across = cubicWeights(<f32>(x - left));
+  const down = cubicWeights(<f32>(y - top));
+  let a: v128, b: v128, c: v128, d: v128;
+  if (i >= 1 && j >= 1 && i < width - 2 && j < height - 2) {
+    const line = (<usize>width) << 4;
+    const at = pixels + ((<usize>((j - 1) * width + i - 1)) << 4);
+    a = rowAt(at, across);
+    b = rowAt(at + line, across);
+    c = rowAt(at + 2 * line, across);
+    d = rowAt(at + 3 * line, across);
+  } else {
+    a = rowBeside(pixels, width, height, i - 1, j - 1, across);
+    b = rowBeside(pixels, width, height, i - 1, j, across);
+    c = rowBeside(pixels, width, height, i - 1, j + 1, across);
+    d = rowBeside(pixels, width, height, i - 1, j + 2, across);
   }
-  return sum;
+  const outer = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(down, down, 0, 0, 0, 0), a),
+    f32x4.mul(v128.shuffle<u32>(down, down, 3, 3, 3, 3), d),
+  );
+  const inner = f32x4.add(
+    f32x4.mul(v128.shuffle<u32>(down, down, 1, 1, 1, 1), b),
+    f32x4.mul(v128.shuffle<u32>(down, down, 2, 2, 2, 2), c),
+  );
+  return f32x4.add(outer, inner);
 }
 
 /** A sample by cubic weights, held to what can be: those ring at edges. */
