@@ -31,6 +31,14 @@ export {
   stopKernels,
 } from './memory/thread';
 export { heldLight, lightNearby } from './nearby/light-nearby';
+export {
+  BRISTLE_PLACES,
+  layStroke,
+  MOST_RUNS,
+  RUN_NUMBERS,
+  STROKE,
+  STROKE_NUMBERS,
+} from './paint/lay-stroke';
 export { addPairs, meanRow } from './painted/mean-pairs';
 export {
   decodeInPlace,

@@ -19,6 +19,7 @@ export { addSpan, meanOfMaps, runningSums, samplePlaces } from './gather/simd';
 export { combineMasks, turnRound } from './masks/simd';
 export { startThread } from './memory/simd';
 export { heldLight, lightNearby } from './nearby/simd';
+export { layStroke } from './paint/simd';
 export { addPairs, meanRow } from './painted/simd';
 export {
   decodeRowInPlace,

@@ -25,6 +25,7 @@ import {
   stopKernels,
 } from './memory/thread';
 import { heldLight, lightNearby } from './nearby/light-nearby';
+import { BRISTLE_PLACES, layStroke, RUN_NUMBERS, STROKE, STROKE_NUMBERS } from './paint/lay-stroke';
 import { addPairs, meanRow } from './painted/mean-pairs';
 import { clampToAlpha, resampleRow, weighRows } from './resample/resample-row';
 import { sampleTurned } from './resample/sample-turned';
@@ -478,6 +479,36 @@ describe('gathering', () => {
         }
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('lays strokes of paint', () => {
+    const way = fc.array(fc.tuple(place, place), { minLength: 1, maxLength: 12 });
+    const colours = fc.tuple(share, share, share);
+    const radius = fc.double({ min: 0.6, max: 6, noNaN: true });
+    fc.assert(
+      fc.property(anyPixels(WIDTH, HEIGHT), way, colours, radius, (values, runs, paint, radius) => {
+        expectAgreement(() => {
+          const numbers = scratchZeroes(STROKE_NUMBERS);
+          const wide = Math.max(0.5, radius);
+          numbers.set([radius, 0.8, 0.5, 0.04, 0.02, ...paint, runs.length]);
+          numbers[STROKE.alone] = runs.length === 1 ? 1 : 0;
+          numbers[STROKE.wide] = wide;
+          runs.forEach(([x, y], k) => {
+            const [dx, dy] = [Math.sin(k * 1.3) * radius, Math.cos(k * 1.3) * radius];
+            const square = dx * dx + dy * dy;
+            const run = [x, y, dx, dy, 1 / square, 1 / (Math.sqrt(square) * wide)];
+            numbers.set(run, STROKE.firstRun + k * RUN_NUMBERS);
+          });
+          for (let k = 0; k < BRISTLE_PLACES; k++) {
+            numbers[STROKE.bristleTable + k] = ((k * 37) % 11) / 10;
+          }
+          const data = floats(values);
+          layStroke(data, WIDTH, HEIGHT, -2, 3, numbers);
+          return data;
+        });
+      }),
+      { numRuns: 60 },
     );
   });
 
