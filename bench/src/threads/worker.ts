@@ -6,18 +6,20 @@ type Message =
   | { readonly start: { readonly share: KernelShare; readonly scratch: Block } }
   | { readonly task: keyof Tasks; readonly ask: Readonly<Record<string, unknown>> };
 
-/** Tells the kernels of every array in a message. */
-function adoptAll(value: unknown): void {
-  if (ArrayBuffer.isView(value)) adopt(value as Uint8Array);
-  else if (value && typeof value === 'object') Object.values(value).forEach(adoptAll);
+/** A message with its arrays as they lie in this thread's memory, where the kernels reach them. */
+function adopted(value: unknown): unknown {
+  if (ArrayBuffer.isView(value)) return adopt(value as Uint8Array);
+  if (Array.isArray(value)) return value.map(adopted);
+  if (!value || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([name, each]) => [name, adopted(each)]));
 }
 
 parentPort?.on('message', (message: Message) => {
   if ('start' in message) startKernels(message.start.share, message.start.scratch);
   else {
-    adoptAll(message.ask);
+    const ask = adopted(message.ask);
     const work = TASKS[message.task] as (ask: unknown) => void;
-    inScratch(() => work(message.ask));
+    inScratch(() => work(ask));
     parentPort?.postMessage('done');
   }
 });
