@@ -1,11 +1,13 @@
 import {
   type Layer,
+  layersInDepth,
   linkMask,
   maskOf,
   removeMask,
   type Step,
   setDensity,
   shareMask,
+  spareLayer,
   stepHolder,
   stepHolderId,
   turnMaskRound,
@@ -16,6 +18,7 @@ import {
   IconLink,
   IconLinkOff,
   IconMask,
+  IconMaskOff,
   IconSwitchHorizontal,
   IconTrash,
 } from '@tabler/icons-react';
@@ -51,6 +54,7 @@ export function StepMask({ layer, step }: StepMaskProps) {
             onPress={() => paintStepMask(layer, step)}
           />
           <ByArea layer={layer} step={step} />
+          <Spares layer={layer} step={step} />
         </div>
       )}
       <FromShelf layer={layer} step={step} />
@@ -68,6 +72,47 @@ function ByArea({ layer, step }: StepMaskProps) {
       hint="The step works inside the area only"
       onPress={() => maskStepByArea(layer, step)}
     />
+  );
+}
+
+/** The nearest thing that has a mask is spared by one press, or any other one by choice. */
+function Spares({ layer, step }: StepMaskProps) {
+  const composition = useComposition((state) => state.composition);
+  const things = layersInDepth(composition)
+    .filter(({ id, maskUse, content }) => maskUse && id !== layer.id && content.kind !== 'glass')
+    .reverse();
+  const [nearest, ...others] = things;
+  if (!nearest) return null;
+  const spare = (spared: string) =>
+    useComposition
+      .getState()
+      .perform(spareLayer, { layer: stepHolderId(layer.id, step.id), spared });
+  return (
+    <>
+      <PlainButton
+        icon={IconMaskOff}
+        words={`Spare ${nearest.name}`}
+        hint={`The step leaves ${nearest.name} as it is, by the mask that both share then`}
+        onPress={() => spare(nearest.id)}
+      />
+      {others.length > 0 && (
+        <select
+          aria-label="Spare another layer"
+          className="select select-xs w-auto bg-base-300"
+          value=""
+          onChange={(event) => spare(event.target.value)}
+        >
+          <option value="" disabled>
+            or another
+          </option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+    </>
   );
 }
 

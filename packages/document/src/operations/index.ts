@@ -83,6 +83,7 @@ export * from './share-mask';
 export * from './shelve-mask';
 export * from './show-again';
 export * from './show-layer';
+export * from './spare-layer';
 export * from './take-state';
 export * from './turn-mask-round';
 export * from './ungroup-layers';

@@ -11,6 +11,9 @@ import {
   maskMatrix,
   maskOf,
   type PickedPart,
+  type Step,
+  stepHolder,
+  stepHolderId,
   transform,
   validateComposition,
 } from '../index';
@@ -315,6 +318,31 @@ describe('every operation', () => {
     ]);
     const off = perform(bare, operations.shelveMask, { mask: 'cut', shelf: null }).composition;
     expect(Object.keys(off.masks)).toEqual(['lamp']);
+  });
+
+  it('spares a layer by its own mask, turned round, where that lies; one without a mask is refused', () => {
+    const step: Step = {
+      ...{ id: 'b', kind: 'blur', version: 1, name: 'Blur', shown: true, amount: 1 },
+      ...{ blending: 'normal', maskUse: null, values: { sigma: 4 } },
+    };
+    const unlocked = after(operations.lockLayer, { ...wall, locked: false }).composition;
+    const stepped = perform(unlocked, operations.addSteps, { ...wall, steps: [step] }).composition;
+    const args = { layer: stepHolderId('wall', 'b'), spared: 'keeper' };
+    const { composition, entry } = perform(stepped, operations.spareLayer, args);
+    expect(entry?.words).toBe('Blur of Harbour wall spares Keeper');
+    const [behind, near] = ['wall', 'keeper'].map((id) => layerById(composition, id));
+    const use = behind?.steps[0]?.maskUse;
+    expect(use?.mask).toBe(near?.maskUse?.mask);
+    expect(use?.turnedRound).toBe(!near?.maskUse?.turnedRound);
+    if (!behind?.steps[0] || !near) throw new Error('There are two layers.');
+    const at = { x: 33, y: 44 };
+    const [spared, own] = [stepHolder(behind, behind.steps[0]), near].map((each) =>
+      transform(maskMatrix(composition, each), at),
+    );
+    expect(spared?.x).toBeCloseTo(own?.x ?? 0);
+    expect(spared?.y).toBeCloseTo(own?.y ?? 0);
+    const bare = { layer: args.layer, spared: 'wall' };
+    expect(() => perform(stepped, operations.spareLayer, bare)).toThrow('no mask to be spared by');
   });
 
   it('cuts a layer in two: each has a mask of its own, and together they show what one did', () => {
