@@ -162,10 +162,7 @@ export function mixStep(
       const straight = scratchFloats(before.length);
       straight.set(before);
       straightenRow(straight);
-      const alphas = Float32Array.from(
-        { length: after.length / 4 },
-        (_, p) => after[p * 4 + 3] ?? 0,
-      );
+      const alphas = new Float32Array(after.length / 4).map((_, p) => after[p * 4 + 3] ?? 0);
       straightenRow(after);
       blended(after, straight, { ...step, operations: [] }, space);
       for (let p = 0; p < alphas.length; p++) after[p * 4 + 3] = alphas[p] as number;

@@ -15,7 +15,7 @@ export function nearness({ width, height, data }: CoverageImage): Float32Array {
     }
     squaredDistances(plane, wide, high);
     const reach = REACH * Math.hypot(width, height);
-    return Float32Array.from({ length: width * height }, (_, p) => {
+    return new Float32Array(width * height).map((_, p) => {
       const away = plane[Math.floor(p / width) * wide + (p % width)] as number;
       return away >= FAR ? 1 : Math.exp(-Math.sqrt(away) / reach);
     });

@@ -67,11 +67,13 @@ export function openSky(patch: LightPatch): Uint8Array {
   const of = luminances(patch);
   const stops = of.map((value) => Math.log2(value + 0.002));
   const rough = boxMean(slopes(patch, stops), width, height, AROUND);
-  const may = Uint8Array.from(weights, (weight, p) =>
-    weight > 0 && (rough[p] as number) < SMOOTH && (of[p] as number) > DARKEST ? 1 : 0,
+  const may = new Uint8Array(weights.length).map((_, p) =>
+    (weights[p] as number) > 0 && (rough[p] as number) < SMOOTH && (of[p] as number) > DARKEST
+      ? 1
+      : 0,
   );
   const found = fromAbove(patch, may);
-  const grown = boxMean(Float32Array.from(found), width, height, BORDER);
+  const grown = boxMean(new Float32Array(found), width, height, BORDER);
   let [all, left] = [0, 0];
   for (let p = 0; p < weights.length; p++) {
     if (weights[p] === 0) continue;
@@ -79,7 +81,7 @@ export function openSky(patch: LightPatch): Uint8Array {
     if (grown[p] === 0) left++;
   }
   if (left < LEAST_LEFT * all) return new Uint8Array(found.length);
-  return Uint8Array.from(grown, (share) => (share > 1e-6 ? 1 : 0));
+  return new Uint8Array(grown.length).map((_, p) => ((grown[p] as number) > 1e-6 ? 1 : 0));
 }
 
 /** Sky whose channels differ by no more, as a share of the brightest, is grey. */

@@ -162,7 +162,7 @@ export function agreementNeeds(place: AgreementPlace): Leaves {
 function alphaOf({ width, height, data }: FloatImage): CoverageImage {
   return {
     ...{ width, height },
-    data: Float32Array.from({ length: width * height }, (_, p) => data[p * 4 + 3] as number),
+    data: new Float32Array(width * height).map((_, p) => data[p * 4 + 3] as number),
   };
 }
 

@@ -27,7 +27,7 @@ type Linear = readonly [a: number, b: number, c: number, d: number];
 /** The tip that a picture makes: its light places paint, or its dark ones when its border is light. */
 export function tipOf({ width, height, channels, data }: SourceLevel): TipImage {
   const top = data.BYTES_PER_ELEMENT === 1 ? 255 : 65_535;
-  const weight = Float32Array.from({ length: width * height }, (_, p) => {
+  const weight = new Float32Array(width * height).map((_, p) => {
     const i = p * channels;
     const [r, g, b] = [data[i], data[i + 1], data[i + 2]] as [number, number, number];
     const light = (0.2126 * r + 0.7152 * g + 0.0722 * b) / top;

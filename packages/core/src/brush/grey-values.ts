@@ -14,7 +14,8 @@ const BEND = 4;
 /** Coverage (0..1) with its darks, mids or lights dodged or burned; 0 and 1 stay as they are. */
 export function greyValues(coverage: Float32Array, { way, tones, by }: GreyWork): WorkedValues {
   const weight = TONE_WEIGHTS[tones];
-  const values = Uint16Array.from(coverage, (value) => {
+  const values = new Uint16Array(coverage.length).map((_, p) => {
+    const value = coverage[p] as number;
     const bend = 1 + BEND * by * weight(value);
     return Math.round(WHOLE_VALUE * value ** (way === 'dodge' ? 1 / bend : bend));
   });

@@ -21,7 +21,9 @@ export function tapValues(work: TapsWork, picture: SourceLevel, region: Rect): W
   }
   const toward = towardKeep(work, picture, region);
   return {
-    values: Uint16Array.from(toward, (way) => (way > 0 ? WHOLE_VALUE : 0)),
+    values: new Uint16Array(toward.length).map((_, p) =>
+      (toward[p] as number) > 0 ? WHOLE_VALUE : 0,
+    ),
     limit: toward.map((way) => Math.min(1, Math.abs(way))),
   };
 }

@@ -52,7 +52,9 @@ export function findGhosts(reference: FramePixels, frame: FramePixels, stops: nu
     if (seen > 0.25 && Math.abs((mean[p] as number) / seen) > DISAGREE) odd[p] = 1;
   }
   const around = boxMean(odd, width, height, reach * 2);
-  return Uint8Array.from(around, (value) => (value > LEAST_AROUND ? 1 : 0));
+  return new Uint8Array(around.length).map((_, p) =>
+    (around[p] as number) > LEAST_AROUND ? 1 : 0,
+  );
 }
 
 /** How much of a picture is marked. */

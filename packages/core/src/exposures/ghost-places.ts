@@ -42,8 +42,8 @@ export function ghostPlaces(frames: readonly FramePixels[]): GhostPlace[] {
   }
   // What lies near belongs together: of one thing parts may look alike by chance.
   const reach = Math.max(1, Math.round(JOINED * Math.max(width, height)));
-  const near = boxMean(Float32Array.from(all), width, height, reach);
-  const grown = Uint8Array.from(near, (value) => (value > NEAR ? 1 : 0));
+  const near = boxMean(new Float32Array(all), width, height, reach);
+  const grown = new Uint8Array(near.length).map((_, p) => ((near[p] as number) > NEAR ? 1 : 0));
   const { of, firsts } = regionsOf(grown, width, height);
   const odd = firsts.map(() => 0);
   all.forEach((mark, p) => {
@@ -56,7 +56,7 @@ export function ghostPlaces(frames: readonly FramePixels[]): GhostPlace[] {
     .sort((a, b) => b.size - a.size)
     .slice(0, MOST_PLACES)
     .map(({ region, size }) => ({
-      marks: Uint8Array.from(of, (each) => (each === region ? 1 : 0)),
+      marks: new Uint8Array(of.length).map((_, p) => (of[p] === region ? 1 : 0)),
       share: size / all.length,
     }));
 }

@@ -19,7 +19,7 @@ const USELESS = 0.03;
  * What is partly seen through is as much less coarse, so that they mix much as colours do.
  */
 function textureOf({ width, height, linear }: MatteInput): Float32Array {
-  const lightness = Float32Array.from({ length: width * height }, (_, p) => {
+  const lightness = new Float32Array(width * height).map((_, p) => {
     const i = p * 3;
     const light = 0.25 * at(linear, i) + 0.6 * at(linear, i + 1) + 0.15 * at(linear, i + 2);
     return Math.sqrt(Math.max(0, light));

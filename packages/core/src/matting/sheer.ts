@@ -42,7 +42,7 @@ export function sheerSides(
   const { width, height, data, channels } = picture;
   const table = lightTable(data.BYTES_PER_ELEMENT === 1 ? 8 : 16);
   const found = (counts: (share: number) => boolean, shading: number, words: string) => {
-    const counted = Float32Array.from(coverage ?? [], (share) => (counts(share) ? 1 : 0));
+    const counted = (coverage ?? new Float32Array(0)).map((share) => (counts(share) ? 1 : 0));
     if (!counted.includes(1)) throw new WorkRefused(words);
     const linear = new Float32Array(width * height * 3);
     for (let p = 0, i = 0; p < width * height; p++) {

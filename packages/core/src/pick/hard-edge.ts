@@ -47,7 +47,7 @@ export function hardEdge(
   { stopped, onProgress }: Task = {},
 ): Uint16Array {
   const { width, height } = picture;
-  const out = Uint16Array.from(before, (value) => Math.round(value * TOP));
+  const out = new Uint16Array(before.length).map((_, p) => Math.round((before[p] as number) * TOP));
   const light = sampleLight(picture.data.BYTES_PER_ELEMENT === 1 ? 255 : TOP);
   const half = Math.max(1, band / 2);
   const margin = Math.ceil(half + GATHERED + THIN);

@@ -87,7 +87,9 @@ function edgeAnew(
   if (!before) throw new RangeError('There is no mask whose edge could be worked out.');
   const band = solved ?? USUAL_BAND[way];
   if (way === 'hard') return hardEdge(ground.level(0), before, band, how);
-  const labels = Uint8Array.from(before, (value) => (value >= 0.5 ? 1 : 0));
+  const labels = new Uint8Array(before.length).map((_, p) =>
+    (before[p] as number) >= 0.5 ? 1 : 0,
+  );
   takeSpecksOut(labels, width, height, specks);
   const said = new Uint8Array(labels.length);
   for (let p = 0; p < said.length; p++) {
@@ -186,7 +188,7 @@ function pickReach(
     }
     onProgress?.((i + 1) / points.length);
   });
-  return Uint8Array.from(out, (value) => Math.round(value * 255));
+  return new Uint8Array(out.length).map((_, p) => Math.round((out[p] as number) * 255));
 }
 
 function extentAt({ width, height }: PickGround, level: number): [number, number] {

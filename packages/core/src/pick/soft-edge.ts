@@ -1,3 +1,4 @@
+import type { Size } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { matte } from '../matting/matte';
@@ -23,13 +24,14 @@ export type IsSoft = (x: number, y: number) => boolean;
  * is not what the cut says.
  * @param labels 1 inside the cut
  * @param band width of the band that is unsure anyway, in pixels
+ * @param how its `onCoarse` is told what the small picture says first, as alpha of the whole picture
  * @throws SegmentStopped when `how.stopped` says so
  */
 export function softEdge(
   ground: PickGround,
   labels: Uint8Array,
   band: number,
-  { stopped }: Pick<EdgeTask, 'stopped'>,
+  { stopped, onCoarse }: Pick<EdgeTask, 'stopped' | 'onCoarse'>,
 ): IsSoft {
   const level = levelWithin(ground, ENOUGH);
   const by = 2 ** level;
@@ -41,16 +43,21 @@ export function softEdge(
     const y = Math.min(ground.height - 1, Math.floor(p / width) * by + middle);
     return labels[y * ground.width + x] as number;
   };
-  const small = Float32Array.from({ length: width * height }, (_, p) => label(p));
+  const small = new Float32Array(width * height).map((_, p) => label(p));
   const reach = Math.min(Math.max(WIDER * band, LEAST) / 2 / by, MOST * Math.min(width, height));
   const known = inScratch(() => {
     const { data } = distanceFromEdge({ width, height, data: small }, reach * 2);
-    return Uint8Array.from(small, (inside, p) => {
+    return new Uint8Array(small.length).map((_, p) => {
       if (Math.abs(data[p] as number) < reach) return KNOWN.unsure;
-      return inside === 1 ? KNOWN.keep : KNOWN.drop;
+      return small[p] === 1 ? KNOWN.keep : KNOWN.drop;
     });
   });
-  const alpha = asSegment(() => matte(lit(picture, known), stopped ? { stopped } : {}));
+  // What the small picture says first is the first that can be shown of the whole.
+  const shown = onCoarse && {
+    onCoarse: (first: Float32Array) => onCoarse(enlarged(first, picture, ground, by)),
+  };
+  const how = { ...(stopped && { stopped }), ...shown };
+  const alpha = asSegment(() => matte(lit(picture, known), how));
   const soft = new Uint8Array(alpha.length);
   for (let p = 0; p < alpha.length; p++) {
     if (Math.abs((alpha[p] as number) - (small[p] as number)) <= SOFT) continue;
@@ -67,4 +74,31 @@ export function softEdge(
     ];
     return soft[v * width + u] === 1;
   };
+}
+
+/** An alpha of a picture that is smaller by a whole number, between its pixels. */
+function enlarged(
+  alpha: Float32Array,
+  small: Size,
+  { width, height }: Size,
+  by: number,
+): Float32Array {
+  const made = new Float32Array(width * height);
+  const between = (at: number, most: number) => {
+    const place = Math.max(0, Math.min(most - 1, (at + 0.5) / by - 0.5));
+    const first = Math.min(Math.floor(place), Math.max(0, most - 2));
+    return [first, Math.min(most - 1, first + 1), place - first] as const;
+  };
+  const columns = Array.from({ length: width }, (_, x) => between(x, small.width));
+  for (let y = 0, p = 0; y < height; y++) {
+    const [upper, lower, t] = between(y, small.height);
+    for (let x = 0; x < width; x++, p++) {
+      const [left, right, s] = columns[x] as (typeof columns)[number];
+      const at = (row: number, column: number) => alpha[row * small.width + column] as number;
+      const above = at(upper, left) * (1 - s) + at(upper, right) * s;
+      const below = at(lower, left) * (1 - s) + at(lower, right) * s;
+      made[p] = above * (1 - t) + below * t;
+    }
+  }
+  return made;
 }

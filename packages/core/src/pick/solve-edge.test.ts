@@ -135,6 +135,27 @@ describe('a band along a cut', () => {
     const stopped = () => true;
     expect(() => softEdge({ width, height, level }, cut, 4, { stopped })).toThrow(SegmentStopped);
   });
+
+  it('tells a first alpha of the whole picture, worked out on a smaller one', () => {
+    const [width, height] = [640, 400];
+    const shown = (x: number) => Math.max(0, Math.min(1, (400 - x) / 120));
+    const level = (k: number) => {
+      const [w, h] = [width >> k, height >> k];
+      const data = new Uint8Array(w * h * 3).map((_, i) => {
+        const a = shown(((Math.floor(i / 3) % w) + 0.5) * 2 ** k);
+        const [above, below] = [[0.6, 0.3, 0.05][i % 3], [0.05, 0.1, 0.4][i % 3]];
+        return encode(a * (above as number) + (1 - a) * (below as number));
+      });
+      return { width: w, height: h, channels: 3 as const, data };
+    };
+    const cut = new Uint8Array(width * height).map((_, p) => (shown(p % width) > 0.5 ? 1 : 0));
+    const told: Float32Array[] = [];
+    softEdge({ width, height, level }, cut, 60, { onCoarse: (alpha) => told.push(alpha) });
+    const first = told[0] as Float32Array;
+    expect(first).toHaveLength(width * height);
+    const off = (x: number) => Math.abs((first[200 * width + x] as number) - shown(x + 0.5));
+    expect(Math.max(...[100, 290, 310, 340, 370, 390, 500].map(off))).toBeLessThan(0.08);
+  });
 });
 
 describe('a further mark', () => {

@@ -26,7 +26,7 @@ export function knownAfterCut(
   band: number,
   isSoft: (x: number, y: number) => boolean = () => false,
 ): Uint8Array {
-  const known = Uint8Array.from(labels, (label) => (label === 1 ? KNOWN.keep : KNOWN.drop));
+  const known = labels.map((label) => (label === 1 ? KNOWN.keep : KNOWN.drop));
   for (let y = 0; band > 0 && y < height; y += TILE) {
     for (let x = 0; x < width; x += TILE) {
       const tile = { x, y, width: Math.min(TILE, width - x), height: Math.min(TILE, height - y) };
@@ -55,7 +55,7 @@ function layBand(
 ): void {
   const limit = band / 2 + 1;
   const around = grown(tile, Math.ceil(limit), picture);
-  const inside = Float32Array.from(croppedPlane(labels, picture.width, around));
+  const inside = new Float32Array(croppedPlane(labels, picture.width, around));
   const { data } = distanceFromEdge({ ...around, data: inside }, limit);
   for (let y = tile.y; y < tile.y + tile.height; y++) {
     for (let x = tile.x; x < tile.x + tile.width; x++) {

@@ -60,7 +60,7 @@ export const fuseFramesJob: JobHandler<'fuse-frames'> = (ask, { pixels, stopped,
   const { width, height } = first;
   const tiles = masks.slice(1).map((mask) =>
     coverageTiles(
-      Uint16Array.from(mask, (value) => Math.round(TOP * value)),
+      new Uint16Array(mask.length).map((_, p) => Math.round(TOP * (mask[p] as number))),
       width,
       height,
     ),

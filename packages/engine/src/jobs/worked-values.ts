@@ -40,13 +40,12 @@ export function workedValues(
     const of = whole(mask);
     return (key) => {
       const region = tileRegion(key);
-      return inScratch(() => ({
-        values: Uint16Array.from(
-          workedEdge(of, layer, place.part, edge, region, pixels).data,
-          (value) => Math.round(value * 65_535),
-        ),
-        limit: null,
-      }));
+      return inScratch(() => {
+        const { data } = workedEdge(of, layer, place.part, edge, region, pixels);
+        const values = new Uint16Array(data.length);
+        for (let p = 0; p < data.length; p++) values[p] = Math.round((data[p] as number) * 65_535);
+        return { values, limit: null };
+      });
     };
   }
   if (work?.does === 'greys') {

@@ -21,7 +21,7 @@ interface Kept {
 
 function lumaOf(row: Float32Array): Float32Array {
   const [red, green, blue] = LUMA;
-  return Float32Array.from({ length: row.length / 4 }, (_, x) => {
+  return new Float32Array(row.length / 4).map((_, x) => {
     const i = x * 4;
     const alpha = row[i + 3] as number;
     if (alpha <= 0) return 0;

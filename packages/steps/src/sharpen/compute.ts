@@ -42,7 +42,7 @@ function belowEdges(difference: number, spared: number): number {
 /** How much each pixel is like skin. */
 function likenesses(data: Float32Array, space: MixSpaceName): Float32Array {
   const lab = straightLab(data, space);
-  return Float32Array.from({ length: data.length / 4 }, (_, p) =>
+  return new Float32Array(data.length / 4).map((_, p) =>
     skinLikeness(lab[p * 4 + 1] as number, lab[p * 4 + 2] as number),
   );
 }

@@ -22,7 +22,7 @@ function brightAt(
 ): (x: number, y: number) => number {
   if (!behind) return () => 0;
   const { width, height, data } = behind.image;
-  const luma = Float32Array.from({ length: width * height }, (_, p) => {
+  const luma = new Float32Array(width * height).map((_, p) => {
     const light = LUMA.reduce((sum, share, c) => sum + share * (data[p * 4 + c] as number), 0);
     return smoothstep(
       limit,
