@@ -73,3 +73,11 @@ export {
   encodeExactly,
   type MixSpaceName,
 } from './transfer/transfer';
+export { InvertedSpread, noiseAt, type Spread } from './unmix/inverted-spread';
+export {
+  CLUSTER_NUMBERS,
+  MOST_CLUSTERS,
+  UNMIX,
+  UNMIX_NUMBERS,
+  unmixPixel,
+} from './unmix/unmix-pixel';

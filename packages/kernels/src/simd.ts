@@ -38,3 +38,4 @@ export { shearRow, transposePixels } from './shear/simd';
 export { gatherSides } from './sides/simd';
 export { addHalved, doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
 export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';
+export { unmixPixel } from './unmix/simd';

@@ -1,4 +1,4 @@
-import { InvertedSpread, noiseAt } from './inverted-spread';
+import { InvertedSpread, noiseAt } from '@diplex/kernels';
 import { unmixingError } from './reliability';
 import { bothSides, type SideGaussian } from './side-model';
 import { isUnsure, type MatteInput } from './trimap';

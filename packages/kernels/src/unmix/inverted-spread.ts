@@ -1,6 +1,5 @@
-import type { SideGaussian } from './side-model';
-
-type Spread = SideGaussian['spread'];
+/** A covariance of colours: rr, rg, rb, gg, gb, bb. */
+export type Spread = readonly [number, number, number, number, number, number];
 
 /** Noise of the picture as a deviation of encoded values. */
 const NOISE = 2 / 255;
