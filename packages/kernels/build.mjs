@@ -29,7 +29,13 @@ const options = [
   '64',
 ];
 execFileSync(process.execPath, [compiler, ...options], { stdio: 'inherit' });
-const base64 = readFileSync('generated/kernels.wasm').toString('base64');
+const wasm = readFileSync('generated/kernels.wasm');
+const memory = new WebAssembly.Memory({ initial: 1, maximum: 65_536, shared: true });
+new WebAssembly.Instance(new WebAssembly.Module(wasm), { env: { memory, abort: () => undefined } });
+// What the module puts into the memory by itself must end where `kernel-memory.ts` begins with its own.
+const own = new Uint8Array(memory.buffer).findLastIndex((byte) => byte !== 0) + 1;
+if (own > 16_384) throw new Error(`The kernels' own data takes ${own} bytes: see TABLES_AT.`);
+const base64 = wasm.toString('base64');
 writeFileSync(
   'generated/kernels-wasm.ts',
   `/** The kernels as a WebAssembly module, in base64. Made by build.mjs. */\nexport const KERNELS_WASM =\n  '${base64}';\n`,

@@ -60,6 +60,7 @@ export { type Slant, shearRow, slantOf } from './shear/shear-row';
 export { transposePixels } from './shear/transpose-pixels';
 export { gatherSides, SIDE_SUMS, type SquareTaps } from './sides/gather-sides';
 export { addHalved, doubleAcross, halveAcross, symmetricAcross } from './smooth/smooth-rows';
+export { addWindow, type MattingWindow } from './sparse/add-window';
 export { AROUND, type BlockMatrix, OWN } from './sparse/block-matrix';
 export { blockProduct } from './sparse/block-product';
 export { type GradientVectors, gradientStep } from './sparse/gradient-step';

@@ -37,5 +37,5 @@ export { clampToAlpha, resampleRow, sampleTurned, weighRows } from './resample/s
 export { shearRow, transposePixels } from './shear/simd';
 export { gatherSides } from './sides/simd';
 export { addHalved, doubleAcross, halveAcross, symmetricAcross } from './smooth/simd';
-export { blockProduct, gradientStep, gradientTurn } from './sparse/simd';
+export { addWindow, blockProduct, gradientStep, gradientTurn } from './sparse/simd';
 export { unmixPixel } from './unmix/simd';

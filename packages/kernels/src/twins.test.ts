@@ -33,9 +33,11 @@ import { shearRow, slantOf } from './shear/shear-row';
 import { transposePixels } from './shear/transpose-pixels';
 import { gatherSides, SIDE_SUMS } from './sides/gather-sides';
 import { addHalved } from './smooth/smooth-rows';
+import { addWindow } from './sparse/add-window';
 import { blockProduct } from './sparse/block-product';
 import { gradientStep } from './sparse/gradient-step';
 import { gradientTurn } from './sparse/gradient-turn';
+import { CLUSTER_NUMBERS, UNMIX, UNMIX_NUMBERS, unmixPixel } from './unmix/unmix-pixel';
 
 /** Agreement in floats, and one step of 16 bits where the result is kept in 16 bits. */
 const CLOSE = 1e-5;
@@ -401,6 +403,60 @@ describe('a kernel and its twin agree', () => {
 
   it('and the kernels were at work', () => {
     expect(byBoth(kernelsRun)).toEqual({ twin: false, kernel: true });
+  });
+});
+
+describe('matting', () => {
+  const dim = fc.double({ min: 0.002, max: 1, noNaN: true });
+  const cluster = fc.tuple(dim, dim, dim, dim, fc.double({ min: 1e-4, max: 0.02, noNaN: true }));
+  const side = fc.array(cluster, { minLength: 0, maxLength: 4 });
+
+  it('unmixes a pixel', () => {
+    fc.assert(
+      fc.property(side, side, dim, dim, dim, (kept, dropped, r, g, b) => {
+        expectAgreement(() => {
+          const told = scratchDoubles(UNMIX_NUMBERS).fill(0);
+          told[UNMIX.pure] = 0.3;
+          for (const [clusters, count, from] of [
+            [kept, UNMIX.keptCount, UNMIX.kept],
+            [dropped, UNMIX.droppedCount, UNMIX.dropped],
+          ] as const) {
+            told[count] = clusters.length;
+            clusters.forEach(([share, x, y, z, v], k) => {
+              const spread = [v, v * 0.8, v * 0.7, v, v * 0.9, v];
+              told.set([share, x, y, z, ...spread], from + k * CLUSTER_NUMBERS);
+            });
+          }
+          unmixPixel(told, r, g, b);
+          return [UNMIX.alpha, UNMIX.variance, UNMIX.explained].map((at) => told[at] as number);
+        });
+      }),
+    );
+  });
+
+  it('adds what a window says to a matrix', () => {
+    const colours = fc.array(share, { minLength: 27, maxLength: 27 });
+    const known = fc.array(fc.boolean(), { minLength: 9, maxLength: 9 });
+    fc.assert(
+      fc.property(colours, known, (colours, known) => {
+        expectAgreement(() => {
+          const factors = scratchZeroes(3 * 4 * 25);
+          const right = scratchZeroes(12);
+          addWindow(
+            {
+              colours: floats(colours),
+              settled: floats(colours.slice(0, 9)),
+              slots: integers(known.map((each, k) => (each ? -1 : k))),
+              room: scratchDoubles(54),
+            },
+            factors,
+            right,
+            1e-3,
+          );
+          return [...factors, ...right];
+        }, 1e-4);
+      }),
+    );
   });
 });
 

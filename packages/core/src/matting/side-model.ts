@@ -1,3 +1,4 @@
+import type { Spread } from '@diplex/kernels';
 import { colourClusters, LEAST } from './colour-clusters';
 
 /** Colours of one side near a place, as a Gaussian in linear light. */
@@ -6,7 +7,7 @@ export interface SideGaussian {
   readonly share: number;
   readonly mean: readonly [number, number, number];
   /** Covariance: rr, rg, rb, gg, gb, bb. */
-  readonly spread: readonly [number, number, number, number, number, number];
+  readonly spread: Spread;
 }
 
 /** The colours of one side (what is kept, or what is dropped) around every place. */
@@ -25,6 +26,10 @@ const DECAY = 0.3;
 const LEAST_SHARE = 0.003;
 const LEAST_VARIANCE = 2e-5;
 
+/** Numbers of a cell: the moments of each cluster. */
+const NUMBERS = CLUSTERS * MOMENTS;
+
+/** Cells, each with `NUMBERS`. */
 interface Grid {
   readonly width: number;
   readonly height: number;
@@ -46,10 +51,7 @@ export function sideModel(
   const nearest = colourClusters(linear, counts, CLUSTERS);
   const columns = Math.ceil(width / CELL);
   const rows = Math.ceil(height / CELL);
-  const clusters = Array.from({ length: CLUSTERS }, () => ({
-    ...{ width: columns, height: rows },
-    data: new Float32Array(columns * rows * MOMENTS),
-  }));
+  const data = new Float32Array(columns * rows * NUMBERS);
   // Every second pixel, as on a chessboard: what is asked for is how colours are spread.
   for (let y = 0; nearest && y < height; y++) {
     for (let x = y & 1; x < width; x += 2) {
@@ -59,19 +61,21 @@ export function sideModel(
       const r = linear[p * 3] as number;
       const g = linear[p * 3 + 1] as number;
       const b = linear[p * 3 + 2] as number;
-      const { data } = clusters[nearest(r, g, b)] as Grid;
       const cell = Math.floor(y / CELL) * columns + Math.floor(x / CELL);
-      addMoments(data, cell * MOMENTS, r, g, b, (2 * weight) / CELL ** 2);
+      const at = cell * NUMBERS + nearest(r, g, b) * MOMENTS;
+      addMoments(data, at, r, g, b, (2 * weight) / CELL ** 2);
     }
   }
-  const gathered = clusters.map(gather);
+  const around = new Surroundings({ width: columns, height: rows, data });
   const known = new Map<number, readonly SideGaussian[]>();
   return {
     near(x, y) {
       const cell = Math.floor(y / CELL) * columns + Math.floor(x / CELL);
-      const found = known.get(cell) ?? gaussians(gathered, cell, shading);
-      known.set(cell, found);
-      return found;
+      const found = known.get(cell);
+      if (found) return found;
+      const made = gaussians(around.of(cell), cell * NUMBERS, shading);
+      known.set(cell, made);
+      return made;
     },
   };
 }
@@ -126,56 +130,64 @@ function addMoments(
   to[at + 9] = (to[at + 9] as number) + weight * b * b;
 }
 
-/** Adds to each cell what larger and larger surroundings hold. */
-function gather(finest: Grid): Float32Array {
-  if (finest.width === 1 && finest.height === 1) return finest.data;
-  const half = halved(finest);
-  const wider = gather(half);
-  const { width, height, data } = finest;
-  const out = new Float32Array(data);
-  for (let y = 0; y < height; y++) {
-    const v = Math.max(0, Math.min(half.height - 1, (y - 0.5) / 2));
-    const y0 = Math.floor(v);
-    const y1 = Math.min(half.height - 1, y0 + 1);
-    for (let x = 0; x < width; x++) {
-      const u = Math.max(0, Math.min(half.width - 1, (x - 0.5) / 2));
-      const x0 = Math.floor(u);
-      const x1 = Math.min(half.width - 1, x0 + 1);
-      const s = u - x0;
-      const t = v - y0;
-      const to = (y * width + x) * MOMENTS;
-      addShare(out, to, wider, y0 * half.width + x0, (1 - s) * (1 - t));
-      addShare(out, to, wider, y0 * half.width + x1, s * (1 - t));
-      addShare(out, to, wider, y1 * half.width + x0, (1 - s) * t);
-      addShare(out, to, wider, y1 * half.width + x1, s * t);
-    }
+/** Adds to cells what larger and larger surroundings hold, to each when it is asked for. */
+class Surroundings {
+  private readonly wider: Surroundings | null;
+  private readonly sums: Float32Array;
+  private readonly done: Uint8Array;
+
+  constructor(private readonly own: Grid) {
+    const { width, height, data } = own;
+    this.wider = width === 1 && height === 1 ? null : new Surroundings(halved(own));
+    this.sums = data;
+    this.done = new Uint8Array(width * height);
   }
-  return out;
+
+  /** All sums; those of the cell are worked out. */
+  of(cell: number): Float32Array {
+    const { sums, wider } = this;
+    if (!wider || this.done[cell]) return sums;
+    this.done[cell] = 1;
+    const { width } = this.own;
+    const half = wider.own;
+    const v = Math.max(0, Math.min(half.height - 1, (Math.floor(cell / width) - 0.5) / 2));
+    const u = Math.max(0, Math.min(half.width - 1, ((cell % width) - 0.5) / 2));
+    const [x0, y0] = [Math.floor(u), Math.floor(v)];
+    const [x1, y1] = [Math.min(half.width - 1, x0 + 1), Math.min(half.height - 1, y0 + 1)];
+    const [s, t] = [u - x0, v - y0];
+    const to = cell * NUMBERS;
+    addShare(sums, to, wider, y0 * half.width + x0, (1 - s) * (1 - t));
+    addShare(sums, to, wider, y0 * half.width + x1, s * (1 - t));
+    addShare(sums, to, wider, y1 * half.width + x0, (1 - s) * t);
+    addShare(sums, to, wider, y1 * half.width + x1, s * t);
+    return sums;
+  }
 }
 
 /** Adds a share of what a wider cell holds, less for its distance. */
 function addShare(
   out: Float32Array,
   to: number,
-  wider: Float32Array,
+  wider: Surroundings,
   cell: number,
   weight: number,
 ): void {
   if (weight === 0) return;
   const by = DECAY * weight;
-  for (let m = 0, from = cell * MOMENTS; m < MOMENTS; m++, from++) {
-    out[to + m] = (out[to + m] as number) + by * (wider[from] as number);
+  const sums = wider.of(cell);
+  for (let m = 0, from = cell * NUMBERS; m < NUMBERS; m++, from++) {
+    out[to + m] = (out[to + m] as number) + by * (sums[from] as number);
   }
 }
 
 function halved({ width, height, data }: Grid): Grid {
   const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
-  const out = new Float32Array(w * h * MOMENTS);
+  const out = new Float32Array(w * h * NUMBERS);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      const from = (y * width + x) * MOMENTS;
-      const to = (Math.floor(y / 2) * w + Math.floor(x / 2)) * MOMENTS;
-      for (let m = 0; m < MOMENTS; m++) {
+      const from = (y * width + x) * NUMBERS;
+      const to = (Math.floor(y / 2) * w + Math.floor(x / 2)) * NUMBERS;
+      for (let m = 0; m < NUMBERS; m++) {
         out[to + m] = (out[to + m] as number) + (data[from + m] as number) / 4;
       }
     }
@@ -183,22 +195,20 @@ function halved({ width, height, data }: Grid): Grid {
   return { width: w, height: h, data: out };
 }
 
-function gaussians(
-  clusters: readonly Float32Array[],
-  cell: number,
-  shading: number,
-): SideGaussian[] {
-  const at = cell * MOMENTS;
-  const total = clusters.reduce((sum, data) => sum + (data[at] as number), 0);
-  return clusters.flatMap((data) => {
-    const count = data[at] as number;
-    if (count < 1e-7 || count / total < LEAST_SHARE) return [];
-    const mean = (m: number) => (data[at + m] as number) / count;
+/** The clusters of a cell whose moments lie from `at` on. */
+function gaussians(moments: Float32Array, at: number, shading: number): SideGaussian[] {
+  let total = 0;
+  for (let k = 0; k < CLUSTERS; k++) total += moments[at + k * MOMENTS] as number;
+  const made: SideGaussian[] = [];
+  const more = 1 - shading * shading;
+  for (let from = at; from < at + NUMBERS; from += MOMENTS) {
+    const count = moments[from] as number;
+    if (count < 1e-7 || count / total < LEAST_SHARE) continue;
+    const mean = (m: number) => (moments[from + m] as number) / count;
     const [r, g, b] = [mean(1), mean(2), mean(3)];
-    const more = 1 - shading * shading;
-    return {
+    made.push({
       share: count / total,
-      mean: [r, g, b] as const,
+      mean: [r, g, b],
       spread: [
         Math.max(0, mean(4) - r * r) + r * r * (1 - more) + LEAST_VARIANCE,
         mean(5) - r * g * more,
@@ -206,7 +216,8 @@ function gaussians(
         Math.max(0, mean(7) - g * g) + g * g * (1 - more) + LEAST_VARIANCE,
         mean(8) - g * b * more,
         Math.max(0, mean(9) - b * b) + b * b * (1 - more) + LEAST_VARIANCE,
-      ] as const,
-    };
-  });
+      ],
+    });
+  }
+  return made;
 }
