@@ -336,6 +336,29 @@ test('stars and bokeh behind a headland, and fog and rays before it', async ({ p
     await bench.undo(2);
     await expect.poll(async () => worst(await bench.pixels(), clear)).toBe(0);
   });
+
+  await test.step('the tower is painted out of the silhouette, and the corners grow dark', async () => {
+    const tower = [1030, 400] as const;
+    await bench.stage('Cut');
+    await bench.tool('Brush');
+    await page.getByRole('button', { name: 'Composition', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Size, px' }).fill('170');
+    await page.keyboard.press('Enter');
+    const stood = light(await bench.colourAt(tower));
+    await bench.amount('Paints', 0);
+    await bench.drag([
+      [1030, 120],
+      [1030, 560],
+    ]);
+    await expect.poll(async () => light(await bench.colourAt(tower))).toBeGreaterThan(stood + 40);
+    await bench.stage('Finish');
+    const corner = light(await bench.colourAt([12, 12]));
+    await page.keyboard.press('w');
+    await page.getByText('all behind', { exact: true }).click();
+    await sample(page, 'Vignette').click();
+    await expect.poll(async () => light(await bench.colourAt([12, 12]))).toBeLessThan(corner - 30);
+    await expectAsFresh(bench, 'Fit', 'a silhouette without its tower');
+  });
 });
 
 test('the keeper comes apart into pieces, and an effect is painted off and back', async ({

@@ -5,10 +5,13 @@ import { useComposition } from '../../bench/composition-store';
 import { takeColour } from '../../bench/take-colour';
 
 /** The light of the scene is looked for at so many places across and down. */
-const [ACROSS, DOWN] = [4, 3];
+const [ACROSS, DOWN] = [5, 3];
 
-/** Of these the lightest third tells it, half of the way to grey and lighter: air is less coloured than what it is before. */
-const [LIGHTEST, GREYER, LIGHTER] = [3, 0.5, 1.2];
+/** Of these the lightest sixth tells it, half of the way to grey and lighter: air is less coloured than what it is before. */
+const [LIGHTEST, GREYER, LIGHTER] = [6, 0.5, 1.2];
+
+/** In the dark it is lighter by so much more: what little light there is comes from somewhere beside the picture, too. */
+const LIGHTER_IN_DARK = 0.9;
 
 interface SceneLight {
   readonly light: StepColour | null;
@@ -38,9 +41,10 @@ async function lookForLight(): Promise<StepColour | null> {
   const mean = (of: (colour: StepColour) => number) =>
     found.reduce((sum, colour) => sum + of(colour), 0) / found.length;
   const grey = mean(lumaOf);
+  const lighter = LIGHTER + LIGHTER_IN_DARK * (1 - grey / 255) ** 2;
   const part = (of: (colour: StepColour) => number) => {
     const value = mean(of);
-    return Math.round(Math.min(255, (value + GREYER * (grey - value)) * LIGHTER));
+    return Math.round(Math.min(255, (value + GREYER * (grey - value)) * lighter));
   };
   return { r: part(({ r }) => r), g: part(({ g }) => g), b: part(({ b }) => b) };
 }
