@@ -66,7 +66,7 @@ test('moves, scales, turns and mirrors a layer by pointer, keys and numbers', as
 
   await test.step('fits and fills the canvas, and goes back to natural size', async () => {
     await bench.amount('Turn', 0);
-    await bench.tool('Fit');
+    await bench.tool('Inside');
     await expect(field('Width')).toHaveValue((100_000 / 256).toFixed(1));
     await bench.tool('Fill');
     await expect(field('Width')).toHaveValue((150_000 / 256).toFixed(1));

@@ -110,7 +110,7 @@ test('a layer is laid into a plane with its mask, slides in it, and lies flat to
   });
 
   await test.step('it fits into the plane, and fills it', async () => {
-    await page.getByRole('button', { name: 'Fit', exact: true }).last().click();
+    await page.getByRole('button', { name: 'Inside', exact: true }).click();
     const across = page.getByRole('textbox', { name: /^Width/ });
     const fitted = Number(await across.inputValue());
     await page.getByRole('button', { name: 'Fill', exact: true }).click();

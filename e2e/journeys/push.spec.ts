@@ -113,7 +113,7 @@ test('a subject is drawn out by Push: with its mask, at an amount, restored by b
       await page.getByRole('button', { name: 'Take it all back' }).first().click();
       await expect(page.getByRole('button', { name: 'Take it all back' })).toHaveCount(left - 1);
     }
-    await page.getByRole('button', { name: 'Fit', exact: true }).first().click();
+    await page.getByRole('button', { name: 'Fit', exact: true }).click();
     await expect.poll(async () => worst(await bench.pixels(), before)).toBe(0);
   });
 });

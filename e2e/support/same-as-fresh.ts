@@ -5,7 +5,7 @@ export type Zoom = 'Fit' | '100 %' | '400 %';
 
 /** Looks at the picture at a zoom, from the fitted picture on, so that every page that does shows the same place. */
 export async function lookAt(bench: BenchPage, zoom: Zoom): Promise<void> {
-  await bench.page.getByRole('button', { name: 'Fit', exact: true }).first().click();
+  await bench.page.getByRole('button', { name: 'Fit', exact: true }).click();
   if (zoom !== 'Fit') await bench.page.getByRole('button', { name: zoom, exact: true }).click();
   await bench.settled();
 }

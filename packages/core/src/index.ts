@@ -72,6 +72,7 @@ export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cropLevel } from './pick/crop-level';
 export { cutLikely, type Likely } from './pick/cut-likely';
 export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
+export { followStrand, type Strand } from './pick/follow-strand';
 export { hardEdge } from './pick/hard-edge';
 export { MARK } from './pick/mark';
 export { drawStrokes, type MarkStroke } from './pick/mark-strokes';

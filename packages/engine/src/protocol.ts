@@ -25,6 +25,7 @@ import type {
   SourceLevel,
   SourceReading,
   SourceTile,
+  Strand,
   StrokePoint,
   TiledLevel,
   TouchWay,
@@ -246,6 +247,11 @@ export interface Jobs {
     ask: PickPlace & { from: PickedFrom; level: number; points: readonly Point[]; reach: number };
     answer: readonly Point[];
   };
+  /** An open line in pixels of the mask, moved onto the hair or wire near it. */
+  'follow-strand': {
+    ask: PickPlace & { from: PickedFrom; points: readonly Point[]; reach: number };
+    answer: Strand;
+  };
   /** One level of what lies under a layer's mask. */
   'ground-level': {
     ask: PickPlace & { from: PickedFrom; level: number };
@@ -366,6 +372,7 @@ const LONG: ReadonlySet<JobName> = new Set<JobName>([
   'pick',
   'cut-likely',
   'reach-map',
+  'follow-strand',
   'snap-line',
   'ground-level',
   'ground-part',

@@ -20,6 +20,7 @@ import {
 } from './jobs/paint-jobs';
 import {
   cutLikelyJob,
+  followStrandJob,
   groundLevelJob,
   groundPartJob,
   pickJob,
@@ -72,6 +73,7 @@ const HANDLERS: { readonly [Name in JobName]: JobHandler<Name> } = {
   'ground-level': groundLevelJob,
   'ground-part': groundPartJob,
   'rank-components': rankComponentsJob,
+  'follow-strand': followStrandJob,
   'snap-line': snapLineJob,
   'lay-coverage': layCoverageJob,
   'area-outline': areaOutlineJob,

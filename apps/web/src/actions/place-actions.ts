@@ -29,7 +29,7 @@ export const PLACE_ACTIONS: readonly Action[] = [
     run: placeNaturally,
   }),
   arrange({
-    ...{ id: 'place-fit', words: 'Fit', icon: IconArrowAutofitContent },
+    ...{ id: 'place-fit', words: 'Inside', icon: IconArrowAutofitContent },
     run: () => fitInHand('fit'),
   }),
   arrange({

@@ -2,6 +2,7 @@ import {
   coverageTiles,
   cropLevel,
   cutLikely,
+  followStrand,
   maskBefore,
   pick,
   rankComponents,
@@ -79,6 +80,11 @@ export const groundPartJob: JobHandler<'ground-part'> = (ask, { pixels }) => {
 export const rankComponentsJob: JobHandler<'rank-components'> = (ask, { pixels }) => {
   const picture = groundFor(ask, ask.from, pixels).ground.level(ask.level);
   return { answer: rankComponents(picture, ask.samples, ask.level) };
+};
+
+export const followStrandJob: JobHandler<'follow-strand'> = (ask, { pixels }) => {
+  const picture = groundFor(ask, ask.from, pixels).ground.level(0);
+  return { answer: followStrand(picture, ask.points, ask.reach) };
 };
 
 export const snapLineJob: JobHandler<'snap-line'> = (ask, { pixels }) => {

@@ -41,6 +41,11 @@ export function MarkingOptions({ tool }: { readonly tool: 'sweep' | 'marks' }) {
           value={marking.marksForm}
           options={[
             { value: 'stroke', words: 'stroke' },
+            {
+              value: 'strand',
+              words: 'strand',
+              hint: 'Moves onto the hair or wire under the stroke; what it covers is worked out',
+            },
             { value: 'fill', words: 'fill', hint: 'Marks everything up to the next marks' },
           ]}
           onChoose={(marksForm) => set({ marksForm })}

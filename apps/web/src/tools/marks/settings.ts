@@ -7,7 +7,8 @@ export interface Marking {
   /** Composition pixels. */
   readonly radius: number;
   readonly sweepForm: 'stroke' | 'box';
-  readonly marksForm: 'stroke' | 'fill';
+  /** Along a strand: moved onto the hair or wire under the stroke. */
+  readonly marksForm: 'stroke' | 'strand' | 'fill';
 }
 
 export const useMarking = toolSettings<Marking>({

@@ -1,3 +1,4 @@
+import { USUAL_BAND } from '@diplex/core';
 import {
   growthOf,
   invert,
@@ -14,6 +15,7 @@ import { type MaskInHand, maskInHand, whyNot } from '../../bench/mask-in-hand';
 import { tellProblem } from '../../bench/notice-store';
 import { newPickedPart, type PickWork, queuePick } from '../../picks/run-pick';
 import type { PointerSample, Tool } from '../../picture/tool';
+import { alongStrand } from './along-strand';
 import { useMarking } from './settings';
 
 /** Sweep and Marks: strokes that say what belongs to the thing; on release it is cut at its edges. */
@@ -64,13 +66,19 @@ abstract class MarkingTool implements Tool {
       this.drawsPlace() ? this.points[0] : null,
     ];
     if (box) useHand.getState().take({ draft: null });
-    const marked: Marked = place ? { mark: this.mark, fill: place } : this.stroke(target);
+    const stroke = this.stroke(target);
+    if (this.drawsStrand() && this.points.length > 1) {
+      void alongStrand(target, stroke).then((marks) => marks && this.pick(target, marks, null));
+    } else this.pick(target, [place ? { mark: this.mark, fill: place } : stroke], box);
+  }
+
+  private pick(target: MaskInHand, marks: readonly Marked[], box: Rect | null): void {
     queuePick(() => {
       // The part in hand is looked up now: the stroke before this one may have made it.
       const now = maskInHand();
       if (!now || whyNot(now)) return null;
       if (now.layer.id !== target.layer.id) return null;
-      return box ? this.withBox(now, box) : this.withMark(now, marked);
+      return box ? this.withBox(now, box) : this.withMarks(now, marks);
     });
   }
 
@@ -82,7 +90,8 @@ abstract class MarkingTool implements Tool {
 
   protected abstract drawsBox(): boolean;
   protected abstract drawsPlace(): boolean;
-  protected abstract withMark(target: MaskInHand, marked: Marked): PickWork | null;
+  protected abstract drawsStrand(): boolean;
+  protected abstract withMarks(target: MaskInHand, marks: readonly Marked[]): PickWork | null;
   protected abstract withBox(target: MaskInHand, box: Rect): PickWork | null;
 
   private stroke(target: MaskInHand): MarkedStroke {
@@ -114,9 +123,10 @@ function pickedInHand({ part }: MaskInHand): PickedPart | null {
 class SweepTool extends MarkingTool {
   protected drawsBox = () => useMarking.getState().sweepForm === 'box';
   protected drawsPlace = () => false;
+  protected drawsStrand = () => false;
 
-  protected withMark(target: MaskInHand, marked: Marked): PickWork | null {
-    if ('fill' in marked) return null;
+  protected withMarks(target: MaskInHand, [marked]: readonly Marked[]): PickWork | null {
+    if (!marked || 'fill' in marked) return null;
     const words = `Sweep on ${target.layer.name}`;
     const part = pickedInHand(target);
     if (part?.recipe.by === 'sweep') {
@@ -143,18 +153,22 @@ class MarksTool extends MarkingTool {
   protected override readonly takesUnsure = true;
   protected drawsBox = () => false;
   protected drawsPlace = () => useMarking.getState().marksForm === 'fill';
+  protected drawsStrand = () => useMarking.getState().marksForm === 'strand';
   protected withBox = () => null;
 
-  protected withMark(target: MaskInHand, marked: Marked): PickWork | null {
-    const words = `Marks on ${target.layer.name}`;
+  protected withMarks(target: MaskInHand, marks: readonly Marked[]): PickWork | null {
+    const words = `${this.drawsStrand() ? 'Strand' : 'Marks'} on ${target.layer.name}`;
     const part = pickedInHand(target);
+    // What a strand covers is worked out; the rest of the edge as it is, unless it was solved.
+    const solving = this.drawsStrand() ? { solved: part?.solved ?? USUAL_BAND.hairs } : {};
     if (part?.recipe.by === 'marks') {
-      const recipe = { ...part.recipe, marks: [...part.recipe.marks, marked] };
-      return { words, target, isNew: false, part: { ...part, recipe } };
+      const recipe = { ...part.recipe, marks: [...part.recipe.marks, ...marks] };
+      return { words, target, isNew: false, part: { ...part, ...solving, recipe } };
     }
     const from = useHand.getState().pickedFrom;
-    const recipe = { by: 'marks' as const, from, marks: [marked] };
-    return { words, target, isNew: true, part: newPickedPart(target, 'Marks', recipe) };
+    const recipe = { by: 'marks' as const, from, marks };
+    const made = newPickedPart(target, 'Marks', recipe);
+    return { words, target, isNew: true, part: { ...made, ...solving } };
   }
 }
 
