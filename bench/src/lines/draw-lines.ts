@@ -1,3 +1,4 @@
+import type { Point } from '@diplex/document';
 import { decodeExactly, encodeExactly } from '@diplex/kernels';
 
 /** A picture with something thin before it, and the exact coverage of that. */
@@ -9,6 +10,8 @@ export interface LineCase {
   readonly image: Uint8Array;
   /** 0..1 */
   readonly alpha: Float32Array;
+  /** Its thin parts as a hand that trembles draws along them, a line each. */
+  readonly drawn?: readonly (readonly Point[])[];
 }
 
 /** So many samples a pixel along each way: coverage is exact to 1 / 256. */

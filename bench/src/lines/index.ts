@@ -1,5 +1,13 @@
 import { writeFileSync } from 'node:fs';
-import { hardEdge, inMemory, KNOWN, type MatteInput, matte, type SourceLevel } from '@diplex/core';
+import {
+  followStrand,
+  hardEdge,
+  inMemory,
+  KNOWN,
+  type MatteInput,
+  matte,
+  type SourceLevel,
+} from '@diplex/core';
 import { decodeExactly, KernelMemory, startKernels } from '@diplex/kernels';
 import sharp from 'sharp';
 import { closedForm } from '../matting-baselines';
@@ -106,8 +114,46 @@ function whiskerRows(of: LineCase): LineRow[] {
   return [
     judged(of, thin, 'the cut', () => rough),
     judged(of, thin, 'solved', () => matte(inMemory(input))),
+    judged(of, thin, 'followed', () => matte(inMemory({ ...input, known: followed(of, away) }))),
     judged(of, thin, 'closed form', () => closedForm(encoded)),
   ];
+}
+
+/** The solver's band beside a strand, as Marks lay it, in pixels. */
+const BESIDE = 2;
+
+/** What is known where each thin part was followed by a stroke: a band along it is unsure, and the edge of the head. */
+function followed(
+  { width, height, image, alpha, drawn = [] }: LineCase,
+  away: (p: number) => number,
+): Uint8Array {
+  const known = new Uint8Array(alpha.length).map((_, p) => {
+    if (away(p) < -12) return KNOWN.keep;
+    return away(p) > 12 ? KNOWN.drop : KNOWN.unsure;
+  });
+  const picture: SourceLevel = { width, height, channels: 3, data: image };
+  for (const line of drawn) {
+    const { points, width: wide } = followStrand(picture, line, 6);
+    const radius = wide / 2 + BESIDE;
+    for (const { x, y } of points) {
+      for (
+        let v = Math.max(0, Math.floor(y - radius));
+        v <= Math.min(height - 1, y + radius);
+        v++
+      ) {
+        for (
+          let u = Math.max(0, Math.floor(x - radius));
+          u <= Math.min(width - 1, x + radius);
+          u++
+        ) {
+          const p = v * width + u;
+          const near = Math.hypot(u + 0.5 - x, v + 0.5 - y) <= radius;
+          if (near && known[p] === KNOWN.drop) known[p] = KNOWN.unsure;
+        }
+      }
+    }
+  }
+  return known;
 }
 
 /** Thin things before photographs, by the cut, by what is solved, and by a baseline. */

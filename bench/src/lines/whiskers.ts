@@ -3,6 +3,9 @@ import { coverageOf, type LineCase, over } from './draw-lines';
 /** How many whiskers leave the head, and how long they are at most, in pixels. */
 const [COUNT, LONGEST] = [15, 120];
 
+/** A hand draws along them with a place every so many pixels, and off by so many. */
+const [STEP, TREMBLES] = [9, 2.2];
+
 interface Whisker {
   readonly angle: number;
   readonly length: number;
@@ -44,5 +47,14 @@ export function whiskers(
     });
   };
   const alpha = coverageOf(width, height, covers);
-  return { name, width, height, alpha, image: over(backdrop, alpha, () => colour) };
+  const drawn = all.map(({ angle, length, bend }) =>
+    Array.from({ length: Math.ceil(length / STEP) }, (_, k) => {
+      const along = k * STEP;
+      const across = bend * along * along + TREMBLES * Math.sin(2.1 * k + angle);
+      const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+      const away = radius - 3 + along;
+      return { x: cx + away * cos - across * sin, y: cy + away * sin + across * cos };
+    }),
+  );
+  return { name, width, height, alpha, drawn, image: over(backdrop, alpha, () => colour) };
 }

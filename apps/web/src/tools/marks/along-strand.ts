@@ -11,8 +11,11 @@ const [LEAST_REACH, MOST_REACH] = [3, 24];
 /** The solver works out what a strand covers in a band that is so much wider on either side, in pixels of the mask. */
 const BESIDE = 2;
 
-/** A strand that is so wide shows its colour in its middle; of a thinner one the solver finds it by what lies around. */
-const SHOWS_ITSELF = 2.5;
+/**
+ * A strand that is so wide surely shows its own colour in its middle, all along; of a thinner one the solver finds it by what lies
+ * around: to say *keep* where it comes to a point makes the whole worse (`./run bench lines`).
+ */
+const SHOWS_ITSELF = 3.5;
 
 /** Points are kept to a tenth of a pixel. */
 const rounded = ({ x, y }: Point) => ({ x: Math.round(x * 10) / 10, y: Math.round(y * 10) / 10 });
