@@ -85,7 +85,9 @@ test('a whisker beyond the head is kept by a stroke that follows it', async ({ p
       expect(await shown(x, 14)).toBeLessThan(40);
       expect(await shown(x, -14)).toBeLessThan(40);
     }
+    await page.getByRole('button', { name: 'Composition', exact: true }).click();
     await expectAsFresh(bench, 'Fit', 'a strand');
+    await page.getByRole('button', { name: 'Plain', exact: true }).click();
   });
 
   await test.step('it is one step of the history', async () => {

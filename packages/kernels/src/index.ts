@@ -80,5 +80,5 @@ export {
   MOST_CLUSTERS,
   UNMIX,
   UNMIX_NUMBERS,
-  unmixPixel,
-} from './unmix/unmix-pixel';
+} from './unmix/unmix-numbers';
+export { unmixPixel } from './unmix/unmix-pixel';

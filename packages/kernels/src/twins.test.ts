@@ -37,7 +37,8 @@ import { addWindow } from './sparse/add-window';
 import { blockProduct } from './sparse/block-product';
 import { gradientStep } from './sparse/gradient-step';
 import { gradientTurn } from './sparse/gradient-turn';
-import { CLUSTER_NUMBERS, UNMIX, UNMIX_NUMBERS, unmixPixel } from './unmix/unmix-pixel';
+import { CLUSTER_NUMBERS, UNMIX, UNMIX_NUMBERS } from './unmix/unmix-numbers';
+import { unmixPixel } from './unmix/unmix-pixel';
 
 /** Agreement in floats, and one step of 16 bits where the result is kept in 16 bits. */
 const CLOSE = 1e-5;

@@ -1,4 +1,4 @@
-// Where the numbers lie, in bytes, and the constants: see unmix-pixel.ts and twin.ts.
+// Where the numbers lie, in bytes, and the constants: see unmix-numbers.ts and twin.ts.
 const CLUSTER: usize = 80;
 const KEPT: usize = 48;
 const DROPPED: usize = 48 + 24 * CLUSTER;

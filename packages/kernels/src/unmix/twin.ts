@@ -1,5 +1,5 @@
 import { InvertedSpread, noiseAt, type Spread } from './inverted-spread';
-import { CLUSTER_NUMBERS, UNMIX } from './unmix-pixel';
+import { CLUSTER_NUMBERS, UNMIX } from './unmix-numbers';
 
 /**
  * How likely it is that a kept colour was seen nowhere, and a dropped one: backdrops are larger and more varied than what
