@@ -88,7 +88,7 @@ export function Header() {
       <select
         aria-label="How before and after are compared"
         value={way}
-        className="h-7 cursor-pointer rounded-md bg-base-300 px-1.5 text-[12px] text-quiet"
+        className="h-7 w-[84px] cursor-pointer rounded-md bg-base-300 px-1.5 text-[12px] text-quiet"
         onChange={(event) => useCompare.getState().set({ way: event.target.value as CompareWay })}
       >
         {COMPARE_WAYS.map((each) => (
@@ -104,7 +104,7 @@ export function Header() {
         onPress={actionNamed('history').run}
       />
       {/* It takes the room that is left: what it says may be long, and the title stays. */}
-      <div className="flex min-w-[230px] flex-1 basis-0 justify-end">
+      <div className="flex min-w-[210px] flex-1 basis-0 justify-end">
         <JobLine />
       </div>
     </header>

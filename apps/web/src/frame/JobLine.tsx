@@ -11,10 +11,13 @@ export function JobLine() {
   const more = others.length > 0 ? ` · ${others.length} more` : '';
   return (
     <div className="flex min-w-0 items-center gap-2 text-[12px] text-quiet" data-testid="job-line">
-      <span className="truncate" role="status" title={job.words}>
-        {job.words}
-        {left}
-        {more}
+      <span className="flex min-w-0" role="status" title={job.words}>
+        <span className="truncate">{job.words}</span>
+        {/* What is asked first of long work stays whole. */}
+        <span className="shrink-0 whitespace-pre">
+          {left}
+          {more}
+        </span>
       </span>
       <progress
         aria-label={job.words}
