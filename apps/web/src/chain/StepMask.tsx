@@ -1,4 +1,5 @@
 import {
+  groupsAround,
   type Layer,
   layersInDepth,
   linkMask,
@@ -78,8 +79,10 @@ function ByArea({ layer, step }: StepMaskProps) {
 /** The nearest thing that has a mask is spared by one press, or any other one by choice. */
 function Spares({ layer, step }: StepMaskProps) {
   const composition = useComposition((state) => state.composition);
+  // What the step itself lies in would leave nothing of it.
+  const around = new Set([layer.id, ...groupsAround(composition, layer.id).map(({ id }) => id)]);
   const things = layersInDepth(composition)
-    .filter(({ id, maskUse, content }) => maskUse && id !== layer.id && content.kind !== 'glass')
+    .filter(({ id, maskUse, content }) => maskUse && content.kind !== 'glass' && !around.has(id))
     .reverse();
   const [nearest, ...others] = things;
   if (!nearest) return null;

@@ -75,22 +75,24 @@ export function halvedPicture(picture: MattePicture): MatteInput {
   return { width: w, height: h, linear, known };
 }
 
-/** A halved picture of alpha at full size, between its pixels. */
-export function doubledAlpha(
+/** Alpha of a picture that is smaller by `by`, at full size, between its pixels. */
+export function enlargedAlpha(
   coarse: Float32Array,
-  half: Pick<MatteInput, 'width' | 'height'>,
+  small: Pick<MatteInput, 'width' | 'height'>,
   { width, height }: Pick<MatteInput, 'width' | 'height'>,
+  by: number,
 ): Float32Array {
   const out = new Float32Array(width * height);
+  const place = (at: number) => Math.max(0, (at + 0.5) / by - 0.5);
   for (let y = 0; y < height; y++) {
-    const v = Math.max(0, (y - 0.5) / 2);
-    const y0 = Math.floor(v);
-    const y1 = Math.min(half.height - 1, y0 + 1);
+    const v = place(y);
+    const y0 = Math.min(small.height - 1, Math.floor(v));
+    const y1 = Math.min(small.height - 1, y0 + 1);
     for (let x = 0; x < width; x++) {
-      const u = Math.max(0, (x - 0.5) / 2);
-      const x0 = Math.floor(u);
-      const x1 = Math.min(half.width - 1, x0 + 1);
-      const at = (row: number, column: number) => coarse[row * half.width + column] as number;
+      const u = place(x);
+      const x0 = Math.min(small.width - 1, Math.floor(u));
+      const x1 = Math.min(small.width - 1, x0 + 1);
+      const at = (row: number, column: number) => coarse[row * small.width + column] as number;
       const upper = at(y0, x0) * (1 - u + x0) + at(y0, x1) * (u - x0);
       const lower = at(y1, x0) * (1 - u + x0) + at(y1, x1) * (u - x0);
       out[y * width + x] = upper * (1 - v + y0) + lower * (v - y0);

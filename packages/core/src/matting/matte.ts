@@ -2,7 +2,7 @@ import { intersectRects } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { guessByColour } from './guess-by-colour';
 import { withTexture } from './guess-by-texture';
-import { doubledAlpha, halvedPicture } from './halved-input';
+import { enlargedAlpha, halvedPicture } from './halved-input';
 import { AlphaSolver, coarseAlpha } from './solve-alpha';
 import {
   cropped,
@@ -202,7 +202,7 @@ function fromHalf(
   onCoarse: MatteTask['onCoarse'],
 ): Float32Array {
   const half = halvedPicture(picture);
-  const atFull = (coarse: Float32Array) => doubledAlpha(coarse, half, picture);
+  const atFull = (coarse: Float32Array) => enlargedAlpha(coarse, half, picture, 2);
   const shown = onCoarse && { onCoarse: (coarse: Float32Array) => onCoarse(atFull(coarse)) };
   const alpha = atFull(matte(inMemory(half), { ...task, ...shown }, atOnce));
   onCoarse?.(alpha);

@@ -36,7 +36,7 @@ export function mattingLaplacian(
   }
   const right = scratchZeroes(pixel.length);
   const factors = scratchZeroes(blocks * 4 * AROUND);
-  const window: MattingWindow = {
+  const nine: MattingWindow = {
     ...{ colours: scratchFloats(27), settled: scratchFloats(9) },
     ...{ slots: scratchIntegers(9), room: scratchDoubles(54) },
   };
@@ -46,14 +46,14 @@ export function mattingLaplacian(
       if (!touches(at, centre, width)) continue;
       for (let k = 0, line = centre - width - 1; k < 9; line += width) {
         for (let p = line; p < line + 3; p++, k++) {
-          window.slots[k] = at[p] as number;
-          window.settled[k] = settled[p] as number;
-          window.colours[k * 3] = linear[p * 3] as number;
-          window.colours[k * 3 + 1] = linear[p * 3 + 1] as number;
-          window.colours[k * 3 + 2] = linear[p * 3 + 2] as number;
+          nine.slots[k] = at[p] as number;
+          nine.settled[k] = settled[p] as number;
+          nine.colours[k * 3] = linear[p * 3] as number;
+          nine.colours[k * 3 + 1] = linear[p * 3 + 1] as number;
+          nine.colours[k * 3 + 2] = linear[p * 3 + 2] as number;
         }
       }
-      addWindow(window, factors, right, regulariser);
+      addWindow(nine, factors, right, regulariser);
     }
   }
   return { blocks, places, factors, stride, cells: stride * (height + 4), right };

@@ -1,6 +1,6 @@
 import { AROUND, inScratch, OWN } from '@diplex/kernels';
 import { conjugateGradient, type SolveLimits } from './conjugate-gradient';
-import { type AlphaGuess, doubledAlpha, halvedInput } from './halved-input';
+import { type AlphaGuess, enlargedAlpha, halvedInput } from './halved-input';
 import { type MattingSystem, mattingLaplacian } from './matting-laplacian';
 import { knownAlpha, type MatteInput, type Unknowns, unknownsOf } from './trimap';
 
@@ -92,7 +92,7 @@ function startFromHalf(input: MatteInput, guess: AlphaGuess, plan: CoarsePlan): 
     }),
   );
   onProgress?.(1);
-  return doubledAlpha(solved, half.input, input);
+  return enlargedAlpha(solved, half.input, input, 2);
 }
 
 function startFromGuess(input: MatteInput, { weight, pull }: AlphaGuess): Float32Array {

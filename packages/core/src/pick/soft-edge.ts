@@ -1,6 +1,6 @@
-import type { Size } from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
+import { enlargedAlpha } from '../matting/halved-input';
 import { matte } from '../matting/matte';
 import { KNOWN } from '../matting/trimap';
 import { levelWithin, type PickGround } from './pick-ground';
@@ -54,7 +54,7 @@ export function softEdge(
   });
   // What the small picture says first is the first that can be shown of the whole.
   const shown = onCoarse && {
-    onCoarse: (first: Float32Array) => onCoarse(enlarged(first, picture, ground, by)),
+    onCoarse: (first: Float32Array) => onCoarse(enlargedAlpha(first, picture, ground, by)),
   };
   const how = { ...(stopped && { stopped }), ...shown };
   const alpha = asSegment(() => matte(lit(picture, known), how));
@@ -74,31 +74,4 @@ export function softEdge(
     ];
     return soft[v * width + u] === 1;
   };
-}
-
-/** An alpha of a picture that is smaller by a whole number, between its pixels. */
-function enlarged(
-  alpha: Float32Array,
-  small: Size,
-  { width, height }: Size,
-  by: number,
-): Float32Array {
-  const made = new Float32Array(width * height);
-  const between = (at: number, most: number) => {
-    const place = Math.max(0, Math.min(most - 1, (at + 0.5) / by - 0.5));
-    const first = Math.min(Math.floor(place), Math.max(0, most - 2));
-    return [first, Math.min(most - 1, first + 1), place - first] as const;
-  };
-  const columns = Array.from({ length: width }, (_, x) => between(x, small.width));
-  for (let y = 0, p = 0; y < height; y++) {
-    const [upper, lower, t] = between(y, small.height);
-    for (let x = 0; x < width; x++, p++) {
-      const [left, right, s] = columns[x] as (typeof columns)[number];
-      const at = (row: number, column: number) => alpha[row * small.width + column] as number;
-      const above = at(upper, left) * (1 - s) + at(upper, right) * s;
-      const below = at(lower, left) * (1 - s) + at(lower, right) * s;
-      made[p] = above * (1 - t) + below * t;
-    }
-  }
-  return made;
 }

@@ -44,7 +44,7 @@ export function addBetween(
 }
 
 /** The weights of Catmull and Rom for a place between the second and the third of four. */
-function cubicWeights(t: number): readonly number[] {
+export function cubicWeights(t: number): readonly number[] {
   return [
     0.5 * t * (t * (2 - t) - 1),
     0.5 * (t * t * (3 * t - 5) + 2),

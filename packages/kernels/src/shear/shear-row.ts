@@ -1,3 +1,4 @@
+import { cubicWeights } from '../gather/levels-told';
 import { callsFor, scratchFloats, scratchIntegers } from '../memory/thread';
 import type { FloatPixels } from '../resample/sample-turned';
 
@@ -23,10 +24,7 @@ export function slantOf(slope: number, x: number, pixels: number): Slant {
     const whole = Math.floor(away);
     const t = away - whole;
     rows[i] = whole - 1;
-    weight[i * 4] = 0.5 * t * (t * (2 - t) - 1);
-    weight[i * 4 + 1] = 0.5 * (t * t * (3 * t - 5) + 2);
-    weight[i * 4 + 2] = 0.5 * t * (t * (4 - 3 * t) + 1);
-    weight[i * 4 + 3] = 0.5 * t * t * (t - 1);
+    weight.set(cubicWeights(t), i * 4);
   }
   return { x, rows, weight };
 }

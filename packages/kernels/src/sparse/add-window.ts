@@ -32,7 +32,7 @@ export function addWindow(
   right: Float32Array,
   regulariser: number,
 ): void {
-  const calls = callsFor(colours, factors, right, room);
+  const calls = callsFor(settled, slots) && callsFor(colours, factors, right, room);
   if (calls) {
     const [a, b, c] = [factors.byteOffset, right.byteOffset, room.byteOffset];
     calls.addWindow?.(

@@ -44,7 +44,7 @@ export function MarkingOptions({ tool }: { readonly tool: 'sweep' | 'marks' }) {
             {
               value: 'strand',
               words: 'strand',
-              hint: 'Moves onto the hair or wire under the stroke; what it covers is worked out',
+              hint: 'Moves onto the hair or wire under the stroke; it is solved with the edge',
             },
             { value: 'fill', words: 'fill', hint: 'Marks everything up to the next marks' },
           ]}

@@ -68,17 +68,22 @@ abstract class MarkingTool implements Tool {
     if (box) useHand.getState().take({ draft: null });
     const stroke = this.stroke(target);
     if (this.drawsStrand() && this.points.length > 1) {
-      void alongStrand(target, stroke).then((marks) => marks && this.pick(target, marks, null));
-    } else this.pick(target, [place ? { mark: this.mark, fill: place } : stroke], box);
+      void alongStrand(target, stroke).then((marks) => {
+        if (marks) this.pick(target, (now) => this.withStrand(now, marks));
+      });
+      return;
+    }
+    const marked: Marked = place ? { mark: this.mark, fill: place } : stroke;
+    this.pick(target, (now) => (box ? this.withBox(now, box) : this.withMarks(now, [marked])));
   }
 
-  private pick(target: MaskInHand, marks: readonly Marked[], box: Rect | null): void {
+  private pick(target: MaskInHand, work: (now: MaskInHand) => PickWork | null): void {
     queuePick(() => {
       // The part in hand is looked up now: the stroke before this one may have made it.
       const now = maskInHand();
       if (!now || whyNot(now)) return null;
       if (now.layer.id !== target.layer.id) return null;
-      return box ? this.withBox(now, box) : this.withMarks(now, marks);
+      return work(now);
     });
   }
 
@@ -93,6 +98,7 @@ abstract class MarkingTool implements Tool {
   protected abstract drawsStrand(): boolean;
   protected abstract withMarks(target: MaskInHand, marks: readonly Marked[]): PickWork | null;
   protected abstract withBox(target: MaskInHand, box: Rect): PickWork | null;
+  protected abstract withStrand(target: MaskInHand, marks: readonly Marked[]): PickWork | null;
 
   private stroke(target: MaskInHand): MarkedStroke {
     return {
@@ -124,6 +130,7 @@ class SweepTool extends MarkingTool {
   protected drawsBox = () => useMarking.getState().sweepForm === 'box';
   protected drawsPlace = () => false;
   protected drawsStrand = () => false;
+  protected withStrand = () => null;
 
   protected withMarks(target: MaskInHand, [marked]: readonly Marked[]): PickWork | null {
     if (!marked || 'fill' in marked) return null;
@@ -157,18 +164,23 @@ class MarksTool extends MarkingTool {
   protected withBox = () => null;
 
   protected withMarks(target: MaskInHand, marks: readonly Marked[]): PickWork | null {
-    const words = `${this.drawsStrand() ? 'Strand' : 'Marks'} on ${target.layer.name}`;
+    const words = `Marks on ${target.layer.name}`;
     const part = pickedInHand(target);
-    // What a strand covers is worked out; the rest of the edge as it is, unless it was solved.
-    const solving = this.drawsStrand() ? { solved: part?.solved ?? USUAL_BAND.hairs } : {};
     if (part?.recipe.by === 'marks') {
       const recipe = { ...part.recipe, marks: [...part.recipe.marks, ...marks] };
-      return { words, target, isNew: false, part: { ...part, ...solving, recipe } };
+      return { words, target, isNew: false, part: { ...part, recipe } };
     }
     const from = useHand.getState().pickedFrom;
     const recipe = { by: 'marks' as const, from, marks };
-    const made = newPickedPart(target, 'Marks', recipe);
-    return { words, target, isNew: true, part: { ...made, ...solving } };
+    return { words, target, isNew: true, part: newPickedPart(target, 'Marks', recipe) };
+  }
+
+  /** What a strand covers has to be solved; so is a narrow band along the rest of the edge, unless one was chosen. */
+  protected withStrand(target: MaskInHand, marks: readonly Marked[]): PickWork | null {
+    const work = this.withMarks(target, marks);
+    if (!work) return null;
+    const part = { ...work.part, solved: work.part.solved ?? USUAL_BAND.hard };
+    return { ...work, part, words: `Strand on ${target.layer.name}` };
   }
 }
 

@@ -301,6 +301,7 @@ export class ShadowNode extends GraphNode {
     const image = newFloatImage(out.width, out.height);
     const layers = SOFT.map((_, i) => from.see(i) as CoverageImage | null);
     const contact = from.see(CONTACT) as CoverageImage | null;
+    const planes = [...layers, contact].flatMap((each) => (each ? [each.data] : []));
     const { foot, height } = this.cast.standing;
     const { colour, contact: dark } = this.content;
     const light = this.space === 'light' ? decodeExactly : (value: number) => value;
@@ -314,7 +315,7 @@ export class ShadowNode extends GraphNode {
       const touching = Math.max(0, 1 - Math.abs(below) / (TOUCHES * height));
       for (let x = 0, p = y * out.width; x < out.width; x++, p++) {
         // Most of what a shadow could reach it does not.
-        if (layers.every((layer) => !layer?.data[p]) && !contact?.data[p]) continue;
+        if (!reaches(planes, p)) continue;
         const place = softAt(this.travelled((out.x + x + 0.5) / scale, (out.y + y + 0.5) / scale));
         const first = Math.min(SOFT.length - 2, Math.floor(place));
         const a = layers[first]?.data[p] ?? 0;
@@ -345,6 +346,12 @@ export class ShadowNode extends GraphNode {
     const high = foot.y - (back[3] * x + back[4] * y + back[5]) / w;
     return clamped(high / Math.max(1, height));
   }
+}
+
+/** Whether any of several planes has something at a pixel. */
+function reaches(planes: readonly Float32Array[], p: number): boolean {
+  for (const plane of planes) if (plane[p] !== 0) return true;
+  return false;
 }
 
 const clamped = (share: number) => Math.max(0, Math.min(1, share));
