@@ -20,7 +20,7 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
   await page.keyboard.press('Enter');
   await expect(bench.parts()).toHaveCount(1);
   await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
-  await page.getByRole('button', { name: 'Black', exact: true }).click();
+  await page.getByLabel('Backdrop', { exact: true }).selectOption({ label: 'Black' });
   await bench.settled();
   await bench.section('Edge check');
   await page.getByRole('button', { name: 'Check the edge' }).click();
@@ -55,7 +55,7 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
   });
 
   await test.step('an edge tint lets the backdrop in, over a width', async () => {
-    await page.getByRole('button', { name: 'Colour', exact: true }).click();
+    await page.getByLabel('Backdrop', { exact: true }).selectOption({ label: 'Colour' });
     const inside = [600, 1062] as const;
     const deep = [600, 1250] as const;
     const [was, wasDeep] = [await bench.colourAt(inside), await bench.colourAt(deep)];
@@ -72,7 +72,7 @@ test('the halo of a cut is measured, looked at by key, and treated', async ({ pa
   await test.step('a clean fringe can be kept to where the old colour shows', async () => {
     await bench.amount('Feather', 6);
     await bench.amount('Clean fringe', 100);
-    await page.getByRole('button', { name: 'Black', exact: true }).click();
+    await page.getByLabel('Backdrop', { exact: true }).selectOption({ label: 'Black' });
     const everywhere = await bench.pixels();
     await page.getByLabel('Only where it shows').check();
     await expect(page.getByLabel('Only where it shows')).toBeChecked();

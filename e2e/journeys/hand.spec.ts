@@ -130,6 +130,24 @@ test('nothing is lost by reloading right after a change', async ({ page }) => {
     await bench.settled();
     await expect(bench.parts().last()).toContainText('1 stroke');
   });
+  await test.step('a stroke that is still being kept is painted again', async () => {
+    let waited = 0;
+    for (const [turn, wait] of [0, 0, 25, 50, 100, 200].entries()) {
+      await bench.tool('Brush');
+      await bench.amount('Size', 300);
+      await bench.drag([
+        [500, 300 + turn * 20],
+        [1400, 320 + turn * 20],
+      ]);
+      await page.waitForTimeout(wait);
+      const left = await page.evaluate((key) => localStorage.getItem(key), `diplex-strokes-${id}`);
+      if (left !== null) waited++;
+      await page.reload();
+      await bench.settled();
+      await expect(bench.parts().last()).toContainText(`${turn + 2} strokes`);
+    }
+    expect(waited, 'strokes that were no steps yet when the page was reloaded').toBeGreaterThan(0);
+  });
   const shown = await bench.pixels();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await page.reload();

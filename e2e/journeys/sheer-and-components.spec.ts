@@ -63,7 +63,7 @@ test("the moth's wings before a strong colour, by Sheer", async ({ page }) => {
     await bench.jobsDone();
   }
   await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
-  await page.getByRole('button', { name: 'Colour', exact: true }).click();
+  await page.getByLabel('Backdrop', { exact: true }).selectOption({ label: 'Colour' });
   await bench.settled();
   const colour = [192, 32, 122, 255];
   const flat = async () => {

@@ -115,7 +115,7 @@ test("the keeper's hair by five marks and one solve", async ({ page }) => {
     const fringe = page.getByRole('textbox', { name: /^Clean fringe/ });
     await expect(fringe).toHaveValue('100');
     await page.getByRole('button', { name: 'On backdrop', exact: true }).click();
-    await page.getByRole('button', { name: 'White', exact: true }).click();
+    await page.getByLabel('Backdrop', { exact: true }).selectOption({ label: 'White' });
     const clean = await bench.pixels();
     await bench.amount('Clean fringe', 0);
     const plain = await bench.pixels();

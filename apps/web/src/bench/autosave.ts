@@ -3,8 +3,9 @@ import { ServerProblem, wordsOf } from '../link/problem';
 import { server } from '../link/server';
 import { sendWaitingBlobs } from './blob-uploads';
 import { useComposition } from './composition-store';
-import { workPending, workSettled } from './pending-work';
+import { leavesWorkUndone, workSettled } from './pending-work';
 import { isKept, keepUnsaved } from './unsaved';
+import { strokesAreKept } from './waiting-strokes';
 
 /** A change is saved after this pause, and at the latest after LONGEST_WAIT, both in milliseconds. */
 const PAUSE = 500;
@@ -76,7 +77,8 @@ export function startAutosave(): () => void {
   });
   const stopKeeping = keepUnsaved();
   const warn = (event: BeforeUnloadEvent) => {
-    if (workPending() || (unsaved() && !isKept())) event.preventDefault();
+    const kept = isKept() && strokesAreKept();
+    if (leavesWorkUndone() || (unsaved() && !kept)) event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
   return () => {

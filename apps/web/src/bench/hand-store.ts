@@ -68,7 +68,7 @@ export interface ColourAsked {
   give(colour: Colour): void;
 }
 
-interface Hand {
+export interface Hand {
   /** Where on the bench one is. */
   readonly stage: StageName;
   readonly tools: ToolsInHand;

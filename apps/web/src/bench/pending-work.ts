@@ -33,6 +33,12 @@ export async function workSettled(): Promise<void> {
   await work;
 }
 
+/** Whether something would be lost that the browser does not keep: all but strokes, which are painted again. */
+export function leavesWorkUndone(): boolean {
+  const { open, strokes } = usePendingWork.getState();
+  return open > strokes;
+}
+
 export function workPending(): boolean {
   return usePendingWork.getState().open > 0;
 }

@@ -23,7 +23,6 @@ import { Readout } from './Readout';
 import { useComplement } from './use-complement';
 import { usePointer } from './use-pointer';
 import { useTileScreen } from './use-tile-screen';
-import { ViewSwitch } from './ViewSwitch';
 import { ZoomBox } from './ZoomBox';
 
 /** The picture: tiles on a canvas, overlays above it, readings in its corners. */
@@ -83,7 +82,6 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
         <ComponentPanels />
       ) : (
         <>
-          {cutting && <ViewSwitch />}
           <Readout area={area} />
           <ZoomBox />
         </>

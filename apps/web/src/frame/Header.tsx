@@ -9,6 +9,7 @@ import { actionNamed } from '../actions/actions';
 import { COMPARE_WAYS, type CompareWay, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
+import { useJobs } from '../bench/job-store';
 import { useWindow } from '../bench/window-store';
 import { EditableText } from '../controls/EditableText';
 import { IconButton } from '../controls/IconButton';
@@ -32,6 +33,7 @@ export function Header() {
   const comparing = useHand((state) => state.comparing);
   const take = useHand((state) => state.take);
   const { way, before } = useCompare();
+  const busy = useJobs((state) => state.running.length > 0);
   const drawer = useWindow((state) => state.drawer);
   const { perform } = useComposition.getState();
   const done = history.entries[history.position - 1];
@@ -103,8 +105,8 @@ export function Header() {
         pressed={drawer}
         onPress={actionNamed('history').run}
       />
-      {/* It takes the room that is left: what it says may be long, and the title stays. */}
-      <div className="flex min-w-[210px] flex-1 basis-0 justify-end">
+      {/* It takes the room that is left: what it says may be long, and the title stays while nothing runs. */}
+      <div className={`flex flex-1 basis-0 justify-end ${busy ? 'min-w-[210px]' : 'min-w-fit'}`}>
         <JobLine />
       </div>
     </header>

@@ -15,7 +15,7 @@ export function Tray({ sentence, tools, inHand, children }: TrayProps) {
   return (
     <footer
       style={{ gridArea: 'tray' }}
-      className="grid grid-rows-[18px_1fr] gap-1.5 border-edge border-t bg-base-100 px-2.5 py-2"
+      className="grid grid-rows-[18px_1fr] gap-1.5 border-edge border-t bg-base-100 px-2.5 py-1.5"
     >
       <p
         className="flex items-center gap-2 truncate text-[12px] text-info"

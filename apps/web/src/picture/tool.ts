@@ -1,4 +1,5 @@
 import type { Point } from '@diplex/document';
+import type { WaitingStroke } from '../bench/waiting-strokes';
 
 /** One place of the pointer over the picture. */
 export interface PointerSample extends Point {
@@ -25,6 +26,8 @@ export interface Tool {
   stepBack?(): boolean;
   /** Redo: put back what was taken back of it. Returns whether there was something. */
   stepForth?(): boolean;
+  /** A stroke that was drawn before the page was closed, and never became a step. */
+  again?(stroke: WaitingStroke): Promise<void>;
   /** Another tool is taken: what is unfinished waits; it is left when this is missing. */
   rest?(): void;
   /** It is in hand again: what waited is shown. */

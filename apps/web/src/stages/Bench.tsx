@@ -19,6 +19,7 @@ import { useSamples } from '../bench/samples-store';
 import { useShelf } from '../bench/shelf-store';
 import { isStage, type StageName } from '../bench/stages';
 import { bringBackBlobs, forgetUnsaved, unsavedOf } from '../bench/unsaved';
+import { strokesLeftWaiting } from '../bench/waiting-strokes';
 import { useWindow } from '../bench/window-store';
 import { borrowFrom } from '../chain/borrow-look';
 import { StepSearch } from '../chain/StepSearch';
@@ -35,6 +36,7 @@ import { Spine } from '../frame/Spine';
 import { wordsOf } from '../link/problem';
 import { server } from '../link/server';
 import { useFileIntake } from '../shelf/use-file-intake';
+import { paintAgain } from '../tools/paint-again';
 import { DeliverStage } from './DeliverStage';
 import { GatherStage } from './GatherStage';
 import { LibraryDialog } from './LibraryDialog';
@@ -85,6 +87,7 @@ function useOpened(id: string | undefined): { ready: boolean; problem: string | 
         ...{ makes: 'part', areaMoves: false },
       });
       setOpened(id);
+      void paintAgain(strokesLeftWaiting());
     };
     load().catch((error: unknown) => setProblem(wordsOf(error)));
     const stops = [startAutosave(), keepLayerInHand()];

@@ -68,6 +68,7 @@ export const brushTool = new StrokeTool({
   },
   brush: () => useBrush.getState().brush,
   opposite,
+  settings: useBrush,
   smoothing: () => useBrush.getState().smoothing,
   open: openStroke,
 });

@@ -124,6 +124,7 @@ const strokes = new StrokeTool({
   },
   brush: () => useCloning.getState().brush,
   opposite: (brush) => brush,
+  settings: useCloning,
   smoothing: () => useCloning.getState().smoothing,
   open(brush) {
     const target = coatTarget('Retouch');
@@ -150,5 +151,6 @@ export const cloneTool: Tool = {
   },
   end: (at) => strokes.end(at),
   cancel: () => strokes.cancel(),
+  again: (stroke) => strokes.again(stroke),
   hover: follow,
 };

@@ -48,6 +48,7 @@ const strokes = new StrokeTool({
     return { ...brush, value: way === 'paint' ? 1 : 0 };
   },
   opposite: (brush) => ({ ...brush, value: 1 - brush.value }),
+  settings: usePainting,
   smoothing: () => usePainting.getState().smoothing,
   open(brush) {
     const target = coatTarget('Paint');
@@ -81,4 +82,5 @@ export const paintTool: Tool = {
   move: (through) => under.move(through),
   end: (at) => under.end(at),
   cancel: () => under.cancel(),
+  again: (stroke) => strokes.again(stroke),
 };

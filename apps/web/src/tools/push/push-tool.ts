@@ -87,6 +87,7 @@ export const pushTool = new StrokeTool({
   },
   brush: () => ({ ...usePushing.getState().brush, value: 1 }),
   opposite: (brush) => ({ ...brush, value: 0 }),
+  settings: usePushing,
   smoothing: () => usePushing.getState().smoothing,
   open(brush) {
     const target = pushTarget();

@@ -1,9 +1,15 @@
 import { type Brush, SmoothPath, type StrokePoint } from '@diplex/core';
-import type { Point } from '@diplex/document';
+import { newId, type Point } from '@diplex/document';
 import { useComposition } from '../../bench/composition-store';
 import { type MaskInHand, whyNot } from '../../bench/mask-in-hand';
 import { tellProblem } from '../../bench/notice-store';
 import { trackStroke } from '../../bench/pending-work';
+import {
+  keepStroke,
+  type StrokeBeginning,
+  strokeBeginning,
+  type WaitingStroke,
+} from '../../bench/waiting-strokes';
 import { wordsOf } from '../../link/problem';
 import type { PointerSample, Tool } from '../../picture/tool';
 import type { RunningStroke } from './running-stroke';
@@ -18,6 +24,8 @@ export interface Strokes {
   brush(): Brush;
   /** What the second button does instead. */
   opposite(brush: Brush): Brush;
+  /** The settings that decide how a stroke is painted. */
+  readonly settings: { getState(): object; setState(change: object): void };
   /** How much strokes are pulled along behind the pointer, 0..1. */
   smoothing(): number;
   /** Begins a stroke; says why when there can be none. */
@@ -28,6 +36,7 @@ export interface Strokes {
 interface Gesture {
   readonly path: SmoothPath;
   readonly points: StrokePoint[];
+  readonly beginning: StrokeBeginning | null;
   stroke: RunningStroke | null;
 }
 
@@ -54,11 +63,12 @@ export class StrokeTool implements Tool {
     // The second button does the opposite of the first.
     const meant = at.otherButton ? this.strokes.opposite(brush) : brush;
     const points = path.add([...start, at].map(strokePoint));
-    const gesture: Gesture = { path, points, stroke: null };
+    const beginning = strokeBeginning(this.strokes.settings.getState(), meant);
+    const gesture: Gesture = { path, points, beginning, stroke: null };
     this.gesture = gesture;
     this.after(() => {
       gesture.stroke = this.strokes.open(meant);
-      gesture.stroke?.extend(gesture.points);
+      gesture.stroke?.extend(gesture.points.slice());
     });
   }
 
@@ -68,8 +78,8 @@ export class StrokeTool implements Tool {
   }
 
   private goOn({ stroke, points }: Gesture, further: readonly StrokePoint[]): void {
-    if (stroke) stroke.extend(further);
-    else points.push(...further);
+    stroke?.extend(further);
+    points.push(...further);
   }
 
   end(at: PointerSample): void {
@@ -80,7 +90,20 @@ export class StrokeTool implements Tool {
     this.gesture = null;
     const layer = this.strokes.target()?.layer.id;
     this.lastEnd = layer ? { x: at.x, y: at.y, layer } : null;
-    this.after(() => gesture.stroke?.end());
+    const { beginning, points } = gesture;
+    const forget = beginning && keepStroke(newId(), beginning, points);
+    this.after(() => gesture.stroke?.end(), forget);
+  }
+
+  /** Paints a stroke that was drawn before the page was closed; it is kept until it is a step. */
+  again({ id, points, ...beginning }: WaitingStroke): Promise<void> {
+    const forget = keepStroke(id, beginning, points);
+    return this.after(() => {
+      this.strokes.settings.setState(beginning.settings);
+      const stroke = this.strokes.open(beginning.brush);
+      stroke?.extend(points);
+      return stroke?.end();
+    }, forget);
   }
 
   cancel(): void {
@@ -93,12 +116,20 @@ export class StrokeTool implements Tool {
     });
   }
 
-  private after(step: () => Promise<void> | undefined | void): void {
-    this.line = this.line.then(step).catch((error: unknown) => {
-      useComposition.getState().show(null);
-      tellProblem(`The stroke could not be finished. ${wordsOf(error)}`);
-    });
+  /** @param ended called when nothing more comes of it */
+  private after(
+    step: () => Promise<void> | undefined | void,
+    ended?: (() => void) | null,
+  ): Promise<void> {
+    this.line = this.line
+      .then(step)
+      .catch((error: unknown) => {
+        useComposition.getState().show(null);
+        tellProblem(`The stroke could not be finished. ${wordsOf(error)}`);
+      })
+      .finally(() => ended?.());
     trackStroke(this.line);
+    return this.line;
   }
 }
 

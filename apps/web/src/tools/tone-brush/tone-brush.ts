@@ -55,6 +55,7 @@ export function toneBrushTool(kind: string): StrokeTool {
       return { ...brush, value: laidBy(by, way) };
     },
     opposite: (brush) => ({ ...brush, value: brush.value === 1 ? laidBy(by, 'undoes') : 1 }),
+    settings: useToneBrush,
     smoothing: () => useToneBrush.getState().smoothing,
     open(brush) {
       const on = target(kind);
