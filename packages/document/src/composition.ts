@@ -20,8 +20,12 @@ export type MixSpace = (typeof MIX_SPACES)[number];
 /** The SHA-256 of a blob's bytes, as 64 lower-case hexadecimal digits. */
 export type BlobHash = string;
 
+/** In which primaries a composition's pixels and colours are counted; both are encoded by the same curve. */
+export const PROFILES = ['srgb', 'display-p3'] as const;
+export type Profile = (typeof PROFILES)[number];
+
 export interface Canvas extends Size {
-  readonly profile: 'srgb';
+  readonly profile: Profile;
   /** Lightness of the surround, 0 (black) to 100 (white): L* of CIELAB. */
   readonly surround: number;
   /** Pixels to an inch in print, as files say it; not said when left out. */

@@ -21,6 +21,7 @@ export * from './identifiers';
 export * from './migrations';
 export * from './operations';
 export * from './placing';
+export * from './profiles';
 export * from './ranges';
 export * from './shadows';
 export * from './showings';

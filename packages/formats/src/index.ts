@@ -11,7 +11,10 @@ export { type ReadStack, readStack, StackInvalid, stackAsXml } from './openraste
 export * from './painted-tile';
 export { type PictureSize, SIZE_WAYS, sizedExtent } from './picture-size';
 export { betweenSpaces, iccProfile, type RgbSpace } from './profiles/icc-profile';
-export { SPACES, type SpaceName } from './profiles/spaces';
+export { type Outside, outsideOf } from './profiles/outside';
+export { pixelsBetween } from './profiles/pixels-between';
+export { SPACES, type SpaceName, spaceOf } from './profiles/spaces';
+
 export { lightToSamples, rowToLight, type Samples } from './rows/light-rows';
 export {
   differenced,

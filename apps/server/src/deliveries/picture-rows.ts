@@ -1,5 +1,5 @@
 import type { Composition, Rect } from '@diplex/document';
-import { lightToSamples, rowToLight, type Samples, type SpaceName } from '@diplex/formats';
+import { lightToSamples, rowToLight, type Samples, type SpaceName, spaceOf } from '@diplex/formats';
 import { RowResizer, RowSharpener } from '@diplex/imaging';
 import type { Renderer } from '../rendering/renderer';
 import { type RowsFile, RowsWriter, samplesOf } from './rows-file';
@@ -28,11 +28,12 @@ interface Watched {
 
 /** Whether samples can be taken as they are drawn. */
 function asDrawn(
-  { to, bits, space, sharpening }: PictureRows,
+  { document, to, bits, space, sharpening, takes }: PictureRows,
   drawn: { width: number; height: number },
 ) {
   const sized = to && (to.width !== drawn.width || to.height !== drawn.height);
-  return !sized && !sharpening && space === 'srgb' && bits !== 32;
+  const alike = takes === 'coverage' || space === spaceOf(document.canvas.profile);
+  return !sized && !sharpening && alike && bits !== 32;
 }
 
 /** The least alpha of straight RGBA that counts as opaque. */
@@ -59,6 +60,7 @@ export async function writePictureRows(
   const { document, region, scale = 1, bits, space, takes } = wanted;
   const drawn = region ?? renderer.extent(document, scale);
   const plain = asDrawn(wanted, drawn);
+  const from = spaceOf(document.canvas.profile);
   const to = wanted.to ?? { width: drawn.width, height: drawn.height };
   const channels = takes === 'coverage' ? 1 : 4;
   const writer = await RowsWriter.open(path, { width: to.width, channels, bits, space });
@@ -78,7 +80,7 @@ export async function writePictureRows(
     const giveLight = async (rows: readonly Float32Array[]) => {
       for (const row of rows) {
         const samples = samplesOf(bits, row.length);
-        lightToSamples(row, space, samples);
+        lightToSamples(row, { from, to: space }, samples);
         opaque &&= isOpaque(samples, TOPS[bits]);
         await give(samples);
       }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, open, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import {
@@ -13,20 +13,37 @@ import {
   tileRect,
   tilesUnder,
 } from '@diplex/core';
+import { nameOfSource, type Profile } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { Inject, Injectable } from '@nestjs/common';
 import sharp from 'sharp';
 import { CONFIGURATION, type Configuration } from '../configuration';
 import { readFacts, readPixels } from '../sources/read-picture';
+import { readWidePixels } from '../sources/read-wide-pixels';
 import { BlobStore } from '../storage/blob-store';
 import type { SourceRecord } from '../storage/entities/source-record';
 import { ENGINE } from './engine.provider';
 
+/** It is written last: where it is, all levels are. */
+const THUMBNAIL_FILE = 'thumbnail.webp';
+
 /** The longest side of a source's thumbnail. */
 const THUMBNAIL = 360;
 
+/** A source as it is read: its pixels in one of the profiles that compositions have. */
+export interface ReadSource
+  extends Pick<SourceRecord, 'hash' | 'name' | 'width' | 'height' | 'channels' | 'bits'> {
+  readonly space: Profile;
+}
+
+/** Other profiles than sRGB have 16 bits, so that nothing is lost on the way into them. */
+export function sourceIn(record: SourceRecord, space: Profile): ReadSource {
+  const { hash, name, width, height, channels, bits } = record;
+  return { hash, name, width, height, channels, bits: space === 'srgb' ? bits : 16, space };
+}
+
 /**
- * The pyramids of sources as files of raw samples: `tiles/<hash>/<level>`, the tiles of a level one
+ * The pyramids of sources as files of raw samples: `tiles/<name of its pixels>/<level>`, the tiles of a level one
  * after the other, row by row. They follow from the source alone and are made again when they are
  * missing.
  */
@@ -44,7 +61,7 @@ export class Pyramids {
   }
 
   /** Computes all levels from decoded pixels and puts them in place together. */
-  async make(hash: string, pixels: SourceLevel): Promise<void> {
+  async make(name: string, pixels: SourceLevel): Promise<void> {
     const draft = join(this.configuration.data, 'incoming', randomUUID());
     await mkdir(draft, { recursive: true });
     try {
@@ -54,10 +71,10 @@ export class Pyramids {
         if (at > 0) level = await this.engine.run('halve-level', { from: level });
         await writeTiles(join(draft, String(at)), level);
       }
-      await writeFile(join(draft, 'thumbnail.webp'), await thumbnailOf(level));
+      await writeFile(join(draft, THUMBNAIL_FILE), await thumbnailOf(level));
       await mkdir(this.folder, { recursive: true });
-      await rm(join(this.folder, hash), { recursive: true, force: true });
-      await rename(draft, join(this.folder, hash));
+      await rm(join(this.folder, name), { recursive: true, force: true });
+      await rename(draft, join(this.folder, name));
     } finally {
       await rm(draft, { recursive: true, force: true });
     }
@@ -65,31 +82,31 @@ export class Pyramids {
 
   /** A stream of a tile's samples, and their length in bytes. */
   async stream(
-    source: SourceRecord,
+    source: ReadSource,
     level: number,
     place: TilePlace,
   ): Promise<{ bytes: number; body: Readable }> {
     await this.ensure(source);
     const { start, bytes } = tileRange(source, level, place);
-    const path = this.pathOf(source.hash, String(level));
+    const path = this.pathOf(source, String(level));
     return { bytes, body: createReadStream(path, { start, end: start + bytes - 1 }) };
   }
 
   /** How many bytes a tile has. */
-  tileBytes(source: SourceRecord, level: number, place: TilePlace): number {
+  tileBytes(source: ReadSource, level: number, place: TilePlace): number {
     return tileRange(source, level, place).bytes;
   }
 
   /** Reads a tile's samples into memory of `tileBytes` bytes. */
   async readInto(
-    source: SourceRecord,
+    source: ReadSource,
     level: number,
     place: TilePlace,
     into: Uint8Array,
   ): Promise<void> {
     await this.ensure(source);
     const { start, bytes } = tileRange(source, level, place);
-    const file = await open(this.pathOf(source.hash, String(level)));
+    const file = await open(this.pathOf(source, String(level)));
     try {
       for (let done = 0; done < bytes; ) {
         const { bytesRead } = await file.read(into, done, bytes - done, start + done);
@@ -101,33 +118,40 @@ export class Pyramids {
     }
   }
 
-  async thumbnail(source: SourceRecord): Promise<Buffer> {
+  async thumbnail(record: SourceRecord): Promise<Buffer> {
+    const source = sourceIn(record, 'srgb');
     await this.ensure(source);
-    return readFile(this.pathOf(source.hash, 'thumbnail.webp'));
+    return readFile(this.pathOf(source, THUMBNAIL_FILE));
   }
 
-  private pathOf(hash: string, name: string): string {
-    return join(this.folder, hash, name);
+  private pathOf(source: ReadSource, file: string): string {
+    return join(this.folder, pixelsOf(source), file);
   }
 
-  private async ensure(source: SourceRecord): Promise<void> {
-    const there = await readFile(this.pathOf(source.hash, 'thumbnail.webp')).catch(() => null);
+  private async ensure(source: ReadSource): Promise<void> {
+    const there = await stat(this.pathOf(source, THUMBNAIL_FILE)).catch(() => null);
     if (there) return;
-    const running = this.making.get(source.hash) ?? this.makeFromBlob(source);
-    this.making.set(source.hash, running);
-    await running.finally(() => this.making.delete(source.hash));
+    const name = pixelsOf(source);
+    const running = this.making.get(name) ?? this.makeFromBlob(source);
+    this.making.set(name, running);
+    await running.finally(() => this.making.delete(name));
   }
 
-  private async makeFromBlob(source: SourceRecord): Promise<void> {
+  private async makeFromBlob(source: ReadSource): Promise<void> {
     const path = this.blobs.pathOf(source.hash);
     const facts = await readFacts(path, source.name, Number.POSITIVE_INFINITY);
-    await this.make(source.hash, await readPixels(path, source.name, facts));
+    const read = source.space === 'srgb' ? readPixels : readWidePixels;
+    await this.make(pixelsOf(source), await read(path, source.name, facts));
   }
+}
+
+function pixelsOf({ hash, space }: ReadSource): string {
+  return nameOfSource({ source: hash, profile: space });
 }
 
 /** Where in a level's file a tile lies. */
 function tileRange(
-  { width, height, channels, bits }: SourceRecord,
+  { width, height, channels, bits }: ReadSource,
   level: number,
   { column, row }: TilePlace,
 ): { start: number; bytes: number } {

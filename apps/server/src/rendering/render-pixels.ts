@@ -1,5 +1,5 @@
 import { type Leaves, levelSize, type SourceTile } from '@diplex/core';
-import type { BlobHash } from '@diplex/document';
+import { type BlobHash, sourceNamed } from '@diplex/document';
 import type { Engine, Held } from '@diplex/engine';
 import { decodePaintedTile } from '@diplex/formats';
 import { MikroORM } from '@mikro-orm/libsql';
@@ -7,7 +7,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { BlobStore } from '../storage/blob-store';
 import { SourceRecord } from '../storage/entities/source-record';
 import { ENGINE } from './engine.provider';
-import { Pyramids } from './pyramids';
+import { Pyramids, sourceIn } from './pyramids';
 
 /** Pixels kept with the workers, at most, unless more are needed at the same time. */
 const KEPT_BYTES = 512 * 2 ** 20;
@@ -61,7 +61,10 @@ export class RenderPixels {
     try {
       const failed = settled.find((each) => each.status === 'rejected');
       if (failed) throw failed.reason;
-      const names = [...needed.sources.map(({ source }) => source), ...needed.painted];
+      const names = [
+        ...needed.sources.map(({ source }) => sourceNamed(source).source),
+        ...needed.painted,
+      ];
       const missing = names.filter((_, i) => {
         const each = settled[i];
         return each?.status === 'fulfilled' && each.value === null;
@@ -111,16 +114,18 @@ export class RenderPixels {
   }
 
   private async bringTile(tile: SourceTile): Promise<Entry | null> {
-    const record = await this.orm.em.fork().findOne(SourceRecord, { hash: tile.source });
+    const { source: hash, profile } = sourceNamed(tile.source);
+    const record = await this.orm.em.fork().findOne(SourceRecord, { hash });
     if (!record) return null;
-    const { channels, bits } = record;
-    const count = this.pyramids.tileBytes(record, tile.level, tile);
+    const source = sourceIn(record, profile);
+    const { width, height, channels, bits } = source;
+    const count = this.pyramids.tileBytes(source, tile.level, tile);
     const { memory } = this.engine;
     const held = bits === 16 ? memory.words(count / 2) : memory.bytes(count);
     const { buffer, byteOffset } = held.samples;
     try {
       await this.pyramids.readInto(
-        record,
+        source,
         tile.level,
         tile,
         new Uint8Array(buffer, byteOffset, count),
@@ -131,7 +136,7 @@ export class RenderPixels {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
       throw error;
     }
-    const facts = { ...levelSize(record.width, record.height, tile.level), channels, bits };
+    const facts = { ...levelSize(width, height, tile.level), channels, bits };
     this.engine.tell({ type: 'source-tile', tile, facts, samples: held.samples });
     return {
       held,

@@ -37,7 +37,7 @@ export async function readFacts(
   const metadata = await sharp(path, { limitInputPixels: false })
     .metadata()
     .catch((error: Error) => {
-      throw broken(name, error);
+      throw brokenPicture(name, error);
     });
   const { width, height } = metadata.autoOrient;
   if (width * height > mostPixels) {
@@ -74,7 +74,8 @@ async function checkFormat(path: string, name: string): Promise<string> {
   return format;
 }
 
-function broken(name: string, error: Error): Problem {
+/** What is said of a picture whose pixels cannot be decoded. */
+export function brokenPicture(name: string, error: Error): Problem {
   const reason = error.message.split('\n')[0]?.trim() ?? 'it cannot be decoded';
   const detail = `${name} is damaged (${reason}). Copy it again from where it came.`;
   return new Problem('broken-picture', detail, { file: name });
@@ -158,7 +159,7 @@ export async function readPixels(
     .raw({ depth: wide ? 'ushort' : 'uchar' })
     .toBuffer({ resolveWithObject: true })
     .catch((error: Error) => {
-      throw broken(name, error);
+      throw brokenPicture(name, error);
     });
   const { width, height, channels } = info;
   const memory = allocateBytes(data.length);

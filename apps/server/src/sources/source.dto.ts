@@ -1,3 +1,4 @@
+import { PROFILES, type Profile } from '@diplex/document';
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import {
   ArrayMaxSize,
@@ -18,6 +19,14 @@ import {
   type SourceRecord,
   type SourceTerms,
 } from '../storage/entities/source-record';
+
+/** In which profile a tile is wanted. */
+export class TileQueryDto {
+  @ApiPropertyOptional({ enum: PROFILES, description: 'sRGB unless said' })
+  @IsOptional()
+  @IsIn(PROFILES)
+  profile?: Profile;
+}
 
 /** A source as the HTTP interface shows it. */
 export class SourceDto {

@@ -9,6 +9,7 @@ import {
   ParseIntPipe,
   Patch,
   Post,
+  Query,
   Req,
   Res,
 } from '@nestjs/common';
@@ -23,10 +24,16 @@ import {
 import type { Request, Response } from 'express';
 import { CONFIGURATION, type Configuration } from '../configuration';
 import { Problem, problemDetails } from '../problems/problem';
-import { Pyramids } from '../rendering/pyramids';
+import { Pyramids, sourceIn } from '../rendering/pyramids';
 import { BlobStore } from '../storage/blob-store';
 import { receiveFiles } from './receive-files';
-import { ImportAnswerDto, type ImportResultDto, SourceChangeDto, SourceDto } from './source.dto';
+import {
+  ImportAnswerDto,
+  type ImportResultDto,
+  SourceChangeDto,
+  SourceDto,
+  TileQueryDto,
+} from './source.dto';
 import { SourcesService } from './sources.service';
 
 const FOREVER = 'private, max-age=31536000, immutable';
@@ -109,7 +116,8 @@ export class SourcesController {
 
   @Get(':hash/levels/:level/tiles/:column/:row')
   @ApiOperation({
-    summary: 'Raw samples of a tile of the pyramid: RGB or RGBA, 8 or 16 bits, row by row.',
+    summary:
+      'Raw samples of a tile of the pyramid: RGB or RGBA, 8 or 16 bits, row by row; in Display P3 always 16.',
   })
   @ApiProduces('application/octet-stream')
   async tile(
@@ -117,9 +125,10 @@ export class SourcesController {
     @Param('level', ParseIntPipe) level: number,
     @Param('column', ParseIntPipe) column: number,
     @Param('row', ParseIntPipe) row: number,
+    @Query() { profile = 'srgb' }: TileQueryDto,
     @Res() response: Response,
   ): Promise<void> {
-    const source = await this.sources.find(hash);
+    const source = sourceIn(await this.sources.find(hash), profile);
     const count = levelCount(source.width, source.height);
     if (level < 0 || level >= count) {
       throw new Problem('not-found', `${source.name} has the levels 0 to ${count - 1}.`);

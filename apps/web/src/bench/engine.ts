@@ -1,4 +1,4 @@
-import { type Composition, difference } from '@diplex/document';
+import { type Composition, difference, sourceNamed } from '@diplex/document';
 import type { Engine } from '@diplex/engine';
 import { browserEngine } from '@diplex/engine/browser';
 import { tellProblem } from './notice-store';
@@ -44,8 +44,12 @@ let supply: PixelSupply | null = null;
 
 /** Brings pixels to the page's engine. */
 export function pageSupply(): PixelSupply {
-  const sourceOf = (hash: string) =>
-    useShelf.getState().sources.find((source) => source.hash === hash);
+  const sourceOf = (name: string) => {
+    const { source, profile } = sourceNamed(name);
+    const known = useShelf.getState().sources.find(({ hash }) => hash === source);
+    // In other profiles than sRGB pixels come with 16 bits, whatever the file has.
+    return known && profile !== 'srgb' ? { ...known, bits: 16 as const } : known;
+  };
   supply ??= new PixelSupply(pageEngine(), sourceOf, tellProblem);
   return supply;
 }

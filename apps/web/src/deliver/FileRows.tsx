@@ -1,4 +1,4 @@
-import { sizedExtent } from '@diplex/formats';
+import { sizedExtent, spaceOf } from '@diplex/formats';
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { fileInHand, useDeliveries } from '../bench/deliver-store';
@@ -197,7 +197,21 @@ function Size({ file, change }: RowProps) {
   );
 }
 
+/** What becomes of the composition's colours in a space. */
+function saidOfSpace(space: keyof typeof SPACES, own: ReturnType<typeof spaceOf>): string {
+  if (space === own) return 'The composition’s own: nothing changes.';
+  if (space === 'p3') return 'Wider than the composition’s: nothing is clipped.';
+  const outside =
+    own === 'p3'
+      ? ' What is more vivid than sRGB is clipped, channel by channel in light; floats keep it.'
+      : '';
+  return space === 'linear'
+    ? `For other programs that compute in light; take 16 bits or floats.${outside}`
+    : outside.replace('; floats keep it', '').trim();
+}
+
 function Colours({ file, change }: RowProps) {
+  const own = useComposition((state) => spaceOf(state.composition.canvas.profile));
   const id = useId();
   const { space = 'srgb', backing = '#ffffff' } = file;
   return (
@@ -222,13 +236,7 @@ function Colours({ file, change }: RowProps) {
           />
         </label>
       )}
-      <p className="text-[11.5px] text-faint">
-        {space === 'srgb'
-          ? 'The composition’s own.'
-          : space === 'p3'
-            ? 'Wider than the composition’s: nothing is clipped.'
-            : 'For other programs that compute in light; take 16 bits or floats.'}
-      </p>
+      <p className="text-[11.5px] text-faint">{saidOfSpace(space, own)}</p>
     </div>
   );
 }

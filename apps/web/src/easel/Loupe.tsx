@@ -6,6 +6,7 @@ import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
 import { useHand, viewInHand } from '../bench/hand-store';
 import { useSettings } from '../bench/settings-store';
 import { toComposition, useCamera } from '../picture/camera-store';
+import { putPixels } from '../picture/tile-surface';
 import { useFollowPointer } from '../picture/use-follow-pointer';
 import { loupePlace } from './loupe-place';
 
@@ -31,8 +32,7 @@ async function drawAround(place: Point, canvas: HTMLCanvasElement): Promise<void
     const { pixels, standsIn } = await pageEngine().run('render-view', ask, { priority: PRIORITY });
     // What is judged at 400 % must not be something coarser.
     if (standsIn) return;
-    const image = new ImageData(pixels, SIDE, SIDE);
-    canvas.getContext('2d')?.putImageData(image, 0, 0);
+    putPixels(canvas, pixels, region, composition.canvas.profile);
   } finally {
     letGo();
   }

@@ -35,6 +35,8 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
   const area = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
+  // A canvas keeps the space that it was first drawn in.
+  const profile = useComposition((state) => state.composition.canvas.profile);
   const cutting = isCutTool(inHand);
   useEffect(() => {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
@@ -62,6 +64,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
         >
           <CanvasGround colour={look.ground} />
           <canvas
+            key={profile}
             ref={canvas}
             data-testid="picture"
             className="absolute inset-0 size-full"

@@ -21,12 +21,13 @@ export function useTileScreen(
   area: RefObject<HTMLDivElement | null>,
   shows: 'present' | 'before' = 'present',
 ): void {
+  const profile = useComposition((state) => state.composition.canvas.profile);
   useEffect(() => {
     const [surface, box] = [canvas.current, area.current];
     if (!surface || !box) return;
     const engine = pageEngine();
     const supply = pageSupply();
-    const screen = new TileScreen(engine, surface, supply);
+    const screen = new TileScreen(engine, surface, supply, profile);
     // For those who wait for the finished picture, tests among them.
     let drawn = false;
     const tell = () => {
@@ -93,5 +94,5 @@ export function useTileScreen(
       if (shows === 'present') setCurrentScreen(null);
       screen.close();
     };
-  }, [canvas, area, shows]);
+  }, [canvas, area, shows, profile]);
 }

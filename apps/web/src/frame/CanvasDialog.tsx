@@ -1,10 +1,14 @@
 import {
   type MixSpace,
+  PROFILE_NAMES,
+  PROFILES,
+  type Profile,
   RANGES,
   type Size,
   setCanvasSize,
   setMixIn,
   setPerInch,
+  setProfile,
 } from '@diplex/document';
 import { useState } from 'react';
 import { useComposition } from '../bench/composition-store';
@@ -78,6 +82,20 @@ export function CanvasDialog({ onClose }: { readonly onClose: () => void }) {
             ]}
           />
         </div>
+        <div className="flex items-center gap-3">
+          <span>Profile</span>
+          <Choice<Profile>
+            label="Profile"
+            value={canvas.profile}
+            onChoose={(profile) => perform(setProfile, { profile })}
+            options={PROFILES.map((value) => ({ value, words: PROFILE_NAMES[value] }))}
+          />
+        </div>
+        <p className="text-[12px] text-faint">
+          Display P3 holds colours that sRGB has not: photographs in wider profiles are read anew
+          and keep them. What is not that vivid stays what it looks like. Files have profiles of
+          their own, chosen in Deliver.
+        </p>
         <button type="submit" className="btn btn-primary btn-sm">
           Set it
         </button>

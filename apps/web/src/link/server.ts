@@ -1,5 +1,11 @@
 import type { SourceTile } from '@diplex/core';
-import type { Composition, History, HistoryChange, Size } from '@diplex/document';
+import {
+  type Composition,
+  type History,
+  type HistoryChange,
+  type Size,
+  sourceNamed,
+} from '@diplex/document';
 import { problemFrom, ServerProblem, UNREACHABLE } from './problem';
 
 export interface Source {
@@ -294,8 +300,11 @@ export const server = {
     const headers = { 'Content-Type': 'application/octet-stream' };
     await answer(`blobs/${hash}`, { method: 'PUT', headers, body: new Uint8Array(bytes) });
   },
-  tile: ({ source, level, column, row }: SourceTile) =>
-    answer(`sources/${source}/levels/${level}/tiles/${column}/${row}`),
+  tile({ source: name, level, column, row }: SourceTile) {
+    const { source, profile } = sourceNamed(name);
+    const query = profile === 'srgb' ? '' : `?${new URLSearchParams({ profile })}`;
+    return answer(`sources/${source}/levels/${level}/tiles/${column}/${row}${query}`);
+  },
   beginDelivery: (id: string, request: DeliveryRequest) =>
     json<Job>(`compositions/${id}/deliveries`, sending('POST', request)),
   deliveries: (composition: string) =>

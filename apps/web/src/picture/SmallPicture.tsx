@@ -2,6 +2,7 @@ import { neededPixels } from '@diplex/core';
 import { type Composition, intersectRects, isEmpty, type Rect } from '@diplex/document';
 import { useEffect, useRef, useState } from 'react';
 import { compositionKey, pageEngine, pageSupply } from '../bench/engine';
+import { putPixels } from './tile-surface';
 
 interface SmallPictureProps {
   readonly composition: Composition;
@@ -39,9 +40,7 @@ export function SmallPicture({ composition, part, width, height }: SmallPictureP
         const options = { priority: 1, signal: stop.signal };
         const { pixels } = await pageEngine().run('render-view', ask, options);
         if (!surface.current || stop.signal.aborted) return;
-        Object.assign(surface.current, { width: region.width, height: region.height });
-        const image = new ImageData(pixels, region.width, region.height);
-        surface.current.getContext('2d')?.putImageData(image, 0, 0);
+        putPixels(surface.current, pixels, region, composition.canvas.profile);
         setDrawn(true);
       } finally {
         letGo();

@@ -5,6 +5,7 @@ import {
   intersectRects,
   isEmpty,
   type Point,
+  type Profile,
   type Rect,
   uniteRects,
 } from '@diplex/document';
@@ -104,7 +105,13 @@ export class TileScreen {
     private readonly engine: Engine,
     private readonly canvas: HTMLCanvasElement,
     private readonly supply: PixelSupply,
+    /** What the canvas shows colours in; what is in another profile is converted when it is put there. */
+    private readonly space: Profile,
   ) {}
+
+  private get context(): CanvasRenderingContext2D | null {
+    return this.canvas.getContext('2d', { colorSpace: this.space });
+  }
 
   /** The key under which the workers know the composition, for jobs of others too. */
   get sceneKey(): number {
@@ -335,7 +342,7 @@ export class TileScreen {
   }
 
   private draw(): void {
-    const context = this.canvas.getContext('2d');
+    const { context } = this;
     if (!context || !this.composition) return;
     const seen = this.visible(this.scale);
     const wanted = this.tilesUnder(seen);
@@ -360,7 +367,7 @@ export class TileScreen {
 
   /** What was just painted is shown at once, without waiting for the next frame's turn. */
   private showPainted(tile: Tile, movedAt: number): void {
-    const context = this.canvas.getContext('2d');
+    const { context } = this;
     if (this.allOver || !context || tile.scale !== this.scale) return;
     this.drawTile(context, tile);
     this.answered.delete(tile);
@@ -465,11 +472,12 @@ export class TileScreen {
     }
     const shows = this.generation;
     const ask = { composition: this.key, view: this.view, region, scale, ...this.works(region) };
+    const { profile } = this;
     this.engine
       .run('render-view', ask, { priority: PRIORITY.coarse, signal: stop.signal, likes: 0 })
       .then(({ pixels }) => {
         const surface = this.coarseSurface(region);
-        surface.put(pixels, { ...region, x: 0, y: 0 });
+        surface.put(pixels, { ...region, x: 0, y: 0 }, profile);
         this.coarse = { surface, region, scale, shows };
         this.allOver = true;
         this.schedule();
@@ -484,7 +492,7 @@ export class TileScreen {
   private coarseSurface({ width, height }: Rect): TileSurface {
     const { canvas } = this.coarse?.surface ?? {};
     const fits = canvas?.width === width && canvas.height === height;
-    return this.coarse && fits ? this.coarse.surface : new TileSurface(width, height);
+    return this.coarse && fits ? this.coarse.surface : new TileSurface(width, height, this.space);
   }
 
   private distance({ column, row, scale }: Tile): number {
@@ -526,6 +534,11 @@ export class TileScreen {
     return tile.stale?.width === region.width && tile.stale.height === region.height;
   }
 
+  /** Of the pixels that are drawn now. */
+  private get profile(): Profile {
+    return this.composition?.canvas.profile ?? this.space;
+  }
+
   /** The layer that is worked on, and the tile of which parts are drawn, for jobs that draw part of it. */
   private works(tile: Rect): { tile: Rect; worksOn?: string } {
     const { worksOn } = this;
@@ -558,6 +571,7 @@ export class TileScreen {
     tile.asked = asked;
     tile.stale = null;
     const scene = { composition: this.key, view: this.view };
+    const { profile } = this;
     const likes = Math.abs(tile.column * 7 + tile.row * 13);
     this.engine
       .run(
@@ -567,8 +581,9 @@ export class TileScreen {
       )
       .then(({ pixels, standsIn }) => {
         this.noteLack(tile, standsIn);
-        tile.surface ??= new TileSurface(whole.width, whole.height);
-        tile.surface.put(pixels, { ...region, x: region.x - whole.x, y: region.y - whole.y });
+        tile.surface ??= new TileSurface(whole.width, whole.height, this.space);
+        const place = { ...region, x: region.x - whole.x, y: region.y - whole.y };
+        tile.surface.put(pixels, place, profile);
         this.answered.add(tile);
         if (asked.movedAt !== null) this.showPainted(tile, asked.movedAt);
       })

@@ -53,6 +53,7 @@ import {
   unflattened,
   WRAP_WIDTH,
   withDescendants,
+  withNamedPixels,
   withShowings,
 } from '@diplex/document';
 import {
@@ -202,7 +203,7 @@ const graphs = new WeakMap<Composition, CompositionGraph>();
 export function graphOf(composition: Composition): CompositionGraph {
   const known = graphs.get(composition);
   if (known) return known;
-  const made = new CompositionGraph(withShowings(composition));
+  const made = new CompositionGraph(withShowings(withNamedPixels(composition)));
   graphs.set(composition, made);
   return made;
 }

@@ -13,7 +13,7 @@ import {
   maskMatrix,
   maskSize,
   multiply,
-  type PhotoContent,
+  nameOfSource,
   type PickedFrom,
   type Rect,
   roundOut,
@@ -51,15 +51,16 @@ export interface GroundPlace {
   readonly owner: Layer;
 }
 
-/** The photograph whose pixels the mask's are, one for one, where that is what is looked at. */
-function photoUnder({ composition, holder, from, owner }: GroundPlace): PhotoContent | null {
+/** The name of the photograph's pixels where the mask's are these, one for one, and they are what is looked at. */
+function photoUnder({ composition, holder, from, owner }: GroundPlace): string | null {
   const { content } = owner;
   if (from !== 'layer' || content.kind !== 'photo' || owner.id !== holder.id) return null;
   const { maskUse } = holder;
   const { width, height } = maskSize(composition, holder);
   const alike = width === content.size.width && height === content.size.height;
   const upright = maskUse?.lies.every((value, i) => value === IDENTITY[i]) ?? true;
-  return alike && upright && (maskUse?.linked ?? true) ? content : null;
+  if (!alike || !upright || !(maskUse?.linked ?? true)) return null;
+  return nameOfSource({ source: content.source, profile: composition.canvas.profile });
 }
 
 /** What is looked at: the composition, or the owner alone, without its mask. */
@@ -128,7 +129,7 @@ export function groundOf(place: GroundPlace, reader: PixelReader): PickGround {
   const made = new Map<number, SourceLevel>();
   const make = (level: number) => {
     const photo = photoUnder(place);
-    if (photo && level < levelCount(width, height)) return wholeLevel(photo.source, level, reader);
+    if (photo && level < levelCount(width, height)) return wholeLevel(photo, level, reader);
     return inScratch(() => underMask(place, level, reader));
   };
   return {
@@ -155,7 +156,7 @@ export function groundNeeds(place: GroundPlace, levels: readonly number[]): Leav
     const extent = levelSize(width, height, at);
     const places = tilesUnder(extent, { x: 0, y: 0, ...extent });
     return {
-      sources: places.map((tile) => ({ source: photo.source, level: at, ...tile })),
+      sources: places.map((tile) => ({ source: photo, level: at, ...tile })),
       painted: [],
     };
   });

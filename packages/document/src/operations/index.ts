@@ -71,6 +71,7 @@ export * from './set-part';
 export * from './set-per-inch';
 export * from './set-placement';
 export * from './set-plane';
+export * from './set-profile';
 export * from './set-ramp';
 export * from './set-shadow';
 export * from './set-shapes';

@@ -33,6 +33,8 @@ import {
   MIX_SPACES,
   type MixSpace,
   type OutlinePoint,
+  PROFILES,
+  type Profile,
   PUSH_EDGES,
   type PushEdge,
   SCHEMA_VERSION,
@@ -81,7 +83,7 @@ export class SizeSchema {
 }
 
 export class CanvasSchema extends SizeSchema {
-  @IsIn(['srgb']) profile!: 'srgb';
+  @IsIn(PROFILES) profile!: Profile;
   @InRange(RANGES.surround) surround!: number;
   @IsOptional() @InRange(RANGES.perInch) perInch?: number;
 }

@@ -1,3 +1,4 @@
+import type { Profile } from '@diplex/document';
 import type { RgbSpace } from './icc-profile';
 
 const REC_709 = [
@@ -22,3 +23,10 @@ export const SPACES = {
 } as const satisfies Record<string, RgbSpace>;
 
 export type SpaceName = keyof typeof SPACES;
+
+const OF_PROFILES = { srgb: 'srgb', 'display-p3': 'p3' } as const;
+
+/** The space that a composition's pixels are in. */
+export function spaceOf(profile: Profile): (typeof OF_PROFILES)[Profile] {
+  return OF_PROFILES[profile];
+}

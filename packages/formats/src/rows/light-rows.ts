@@ -10,7 +10,7 @@ function lightOf(): Float32Array {
   return table;
 }
 
-/** Straight RGBA in sRGB at 16 bits as premultiplied light. */
+/** Straight RGBA at 16 bits, encoded by the curve of sRGB, as premultiplied light of the same primaries. */
 export function rowToLight(samples: Uint16Array, light: Float32Array): void {
   const values = lightOf();
   for (let i = 0; i < samples.length; i += 4) {
@@ -34,23 +34,32 @@ function clamped(value: number): number {
   return value <= 0 ? 0 : value >= 1 ? 1 : value;
 }
 
-/** Matrices from sRGB's primaries, by space: rows are many, spaces few. */
-const known = new Map<SpaceName, ReturnType<typeof betweenSpaces>>();
+function held(value: number): number {
+  return value;
+}
 
-function matrixTo(space: SpaceName): ReturnType<typeof betweenSpaces> {
-  const matrix = known.get(space) ?? betweenSpaces(SPACES.srgb, SPACES[space]);
-  known.set(space, matrix);
+/** Matrices between spaces, by their names: rows are many, spaces few. */
+const known = new Map<string, ReturnType<typeof betweenSpaces>>();
+
+function matrixBetween(from: SpaceName, to: SpaceName): ReturnType<typeof betweenSpaces> {
+  const name = `${from} ${to}`;
+  const matrix = known.get(name) ?? betweenSpaces(SPACES[from], SPACES[to]);
+  known.set(name, matrix);
   return matrix;
 }
 
 /**
- * Premultiplied light of sRGB's primaries as straight RGBA of another space, in whole samples of 8 or 16 bits or in floats.
- * What lies outside of the space is clipped channel by channel.
+ * Premultiplied light as straight RGBA of another space, in whole samples of 8 or 16 bits or in floats. What lies outside of the
+ * space is clipped channel by channel; linear light in floats holds it.
  */
-export function lightToSamples(light: Float32Array, space: SpaceName, samples: Samples): void {
-  const [toR, toG, toB] = matrixTo(space);
-  const curve = SPACES[space].curve === 'linear' ? clamped : encode;
+export function lightToSamples(
+  light: Float32Array,
+  { from, to }: { readonly from: SpaceName; readonly to: SpaceName },
+  samples: Samples,
+): void {
+  const [toR, toG, toB] = matrixBetween(from, to);
   const top = topOf(samples);
+  const curve = SPACES[to].curve === 'linear' ? (top === 1 ? held : clamped) : encode;
   const half = top === 1 ? 0 : 0.5;
   const kept = top === 1 ? (value: number) => value : Math.floor;
   for (let i = 0; i < light.length; i += 4) {

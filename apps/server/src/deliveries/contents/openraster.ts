@@ -100,6 +100,14 @@ async function bake(
   }
 }
 
+/** OpenRaster's layers are in sRGB. */
+function ofProfile({ canvas }: Composition): string[] {
+  if (canvas.profile === 'srgb') return [];
+  return [
+    'OpenRaster is in sRGB: what is more vivid was clipped in its layers. The document beside them has all of it.',
+  ];
+}
+
 /** What of a layer the standard has no words for. */
 function remarksOf(layer: Layer): string[] {
   const { name, blending, byTone } = layer;
@@ -174,7 +182,7 @@ export const openraster: Contents = {
       zip.addBytes('Thumbnails/thumbnail.png', thumbnail);
       await archives.addTo(zip, id, OWN_FOLDER, { folder, layers: all.length, stack });
       await zip.end(partOf(task, 0.8, 1));
-      return { ...document.canvas, remarks: all.flatMap(remarksOf) };
+      return { ...document.canvas, remarks: [...ofProfile(document), ...all.flatMap(remarksOf)] };
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -4,6 +4,7 @@ import { enlarged } from './enlarged';
 import { fileForms } from './file-forms';
 import { letteringFaint, letteringOff } from './lettering-off';
 import { outdated } from './outdated';
+import { outsideProfile } from './outside-profile';
 import { rights } from './rights';
 import { switchedOff } from './switched-off';
 import { things } from './things';
@@ -14,4 +15,6 @@ export const QUICK_CHECKS: readonly QuickCheck[] = [
 ];
 
 /** What has to look at pixels, and takes a while. */
-export const LONG_CHECKS: readonly LongCheck[] = [clipped, letteringFaint, things];
+export const LONG_CHECKS: readonly LongCheck[] = [
+  ...[clipped, outsideProfile, letteringFaint, things],
+];
