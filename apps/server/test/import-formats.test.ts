@@ -118,6 +118,16 @@ describe('bringing pictures in', () => {
     expect(some).toMatchObject({ takenAt: null, exposure: null });
   });
 
+  it('reads where a photograph was taken, and says nothing where that is not whole', async () => {
+    const file = picture(8, 3).jpeg({ quality: 91 });
+    const where = { GPSLatitude: '54/1 19/1 2310/100', GPSLatitudeRef: 'N' };
+    const whole = { ...where, GPSLongitude: '10/1 8/1 672/100', GPSLongitudeRef: 'W' };
+    const told = await file.clone().withExif({ IFD3: whole }).toBuffer();
+    expect((await server.bringIn('place.jpg', told)).place).toBe('54.32308° N, 10.13520° W');
+    const half = await file.clone().withExif({ IFD3: where }).toBuffer();
+    expect((await server.bringIn('half-place.jpg', half)).place).toBe('');
+  });
+
   it('brings grey to three equal channels, 8 and 16 bits', async () => {
     for (const bits of [8, 16] as const) {
       const space = bits === 16 ? 'grey16' : 'b-w';

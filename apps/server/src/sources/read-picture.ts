@@ -22,6 +22,8 @@ export interface PictureFacts {
   readonly takenAt: string | null;
   /** Exposure value at ISO 100, by its EXIF data: one more lets in half as much light. */
   readonly exposure: number | null;
+  /** Where it was taken, as latitude and longitude, by its EXIF data; empty where that is not told. */
+  readonly place: string;
 }
 
 /**
@@ -104,14 +106,16 @@ function iccDescription(icc: Buffer): string | null {
   return null;
 }
 
-/** When and at which exposure the photograph was taken, by its EXIF data. */
-async function shotFacts(path: string): Promise<Pick<PictureFacts, 'takenAt' | 'exposure'>> {
+type ShotFacts = Pick<PictureFacts, 'takenAt' | 'exposure' | 'place'>;
+
+/** When, where and at which exposure the photograph was taken, by its EXIF data. */
+async function shotFacts(path: string): Promise<ShotFacts> {
   try {
     const tags = ExifReader.load(await readFile(path));
-    return { takenAt: takenAt(tags), exposure: exposureValue(tags) };
+    return { takenAt: takenAt(tags), exposure: exposureValue(tags), place: placeOf(tags) };
   } catch {
     // Many files have no such data, and it is not worth refusing a picture for.
-    return { takenAt: null, exposure: null };
+    return { takenAt: null, exposure: null, place: '' };
   }
 }
 
@@ -120,6 +124,22 @@ function takenAt(tags: ExifReader.Tags): string | null {
   const text = String(tags.DateTimeOriginal?.description ?? '');
   const match = /^(\d{4}):(\d{2}):(\d{2}) (\d{2}:\d{2}:\d{2})/.exec(text);
   return match ? `${match[1]}-${match[2]}-${match[3]}T${match[4]}` : null;
+}
+
+/** Degrees with their hemisphere, as ISO 6709 has them for people: "54.32310° N, 10.13520° E". */
+function placeOf(tags: ExifReader.Tags): string {
+  const degrees = (value: { readonly description?: unknown } | undefined, most: number) => {
+    const at = Number(value?.description ?? Number.NaN);
+    return at <= most ? at : Number.NaN;
+  };
+  const side = (value: { value: unknown } | undefined) => String([value?.value].flat()[0] ?? '');
+  const { GPSLatitude, GPSLatitudeRef, GPSLongitude, GPSLongitudeRef } = tags;
+  const said = [
+    { at: degrees(GPSLatitude, 90), on: side(GPSLatitudeRef) },
+    { at: degrees(GPSLongitude, 180), on: side(GPSLongitudeRef) },
+  ];
+  const known = said.every(({ at, on }) => Number.isFinite(at) && /^[NSEW]$/.test(on));
+  return known ? said.map(({ at, on }) => `${at.toFixed(5)}° ${on}`).join(', ') : '';
 }
 
 /** Exposure value of aperture, time and sensitivity (ISO 2720); null where one of them is not told. */

@@ -47,6 +47,8 @@ export class SourceDto {
     description: 'Exposure value at ISO 100, from EXIF',
   })
   exposure!: number | null;
+  @ApiProperty({ description: 'Where it was taken, by its EXIF data; empty where not told' })
+  place!: string;
   @ApiProperty() addedAt!: string;
   @ApiProperty() title!: string;
   @ApiProperty({ description: 'Who is to be credited' }) credit!: string;

@@ -18,6 +18,7 @@ import { Library } from './migrations/library';
 import { Recipes } from './migrations/recipes';
 import { ShelfOrder } from './migrations/shelf-order';
 import { SourceExposure } from './migrations/source-exposure';
+import { SourcePlace } from './migrations/source-place';
 import { Versions } from './migrations/versions';
 
 /** Opens the database in the data folder, brought up to date, in write-ahead mode. */
@@ -47,6 +48,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '006-recipes', class: Recipes },
         { name: '007-source-exposure', class: SourceExposure },
         { name: '008-delivery-failures', class: DeliveryFailures },
+        { name: '009-source-place', class: SourcePlace },
       ],
       snapshot: false,
     },

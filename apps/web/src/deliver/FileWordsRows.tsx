@@ -1,7 +1,11 @@
+import { sourcesOf } from '@diplex/document';
+import { IconMapPin } from '@tabler/icons-react';
 import { useId } from 'react';
 import { useComposition } from '../bench/composition-store';
 import { useDeliveries, wordsFor } from '../bench/deliver-store';
+import { useShelf } from '../bench/shelf-store';
 import { Section } from '../controls/Inspector';
+import { PlainButton } from '../controls/PlainButton';
 import type { FileWords } from '../link/server';
 
 const FIELDS: readonly { key: keyof FileWords; words: string; hint: string }[] = [
@@ -12,6 +16,38 @@ const FIELDS: readonly { key: keyof FileWords; words: string; hint: string }[] =
   { key: 'place', words: 'Place', hint: 'left out of the files when empty' },
 ];
 
+/** Where the photographs of the composition were taken, each place once. */
+function usePlaces(): readonly string[] {
+  const composition = useComposition((state) => state.composition);
+  const known = useShelf((state) => state.sources);
+  const used = new Set(sourcesOf(composition));
+  const places = known.filter(({ hash }) => used.has(hash)).map(({ place }) => place);
+  return [...new Set(places)].filter((place) => place !== '');
+}
+
+interface PlacesFoundProps {
+  readonly places: readonly string[];
+  readonly onTake: (place: string) => void;
+}
+
+/** Places that the photographs tell: none goes into a file unless it is wanted there. */
+function PlacesFound({ places, onTake }: PlacesFoundProps) {
+  return (
+    <p className="flex flex-wrap items-center gap-1.5 text-[11.5px] text-faint">
+      Told by the photographs, and left out:
+      {places.map((place) => (
+        <PlainButton
+          key={place}
+          icon={IconMapPin}
+          words={place}
+          hint="Say this place in the files"
+          onPress={() => onTake(place)}
+        />
+      ))}
+    </p>
+  );
+}
+
 /** What the files say of themselves. */
 export function FileWordsRows() {
   const state = useDeliveries();
@@ -20,6 +56,7 @@ export function FileWordsRows() {
   const { setWords } = state;
   const title = useComposition((state) => state.composition.title);
   const id = useId();
+  const places = usePlaces();
   return (
     <Section title="What the files say" begins="folded" aside="EXIF and XMP">
       <div className="grid gap-1">
@@ -40,6 +77,9 @@ export function FileWordsRows() {
             />
           </label>
         ))}
+        {places.length > 0 && !words.place && (
+          <PlacesFound places={places} onTake={(place) => setWords({ place })} />
+        )}
       </div>
     </Section>
   );

@@ -21,6 +21,8 @@ export interface Source {
   readonly takenAt: string | null;
   /** Exposure value at ISO 100; one more lets in half as much light. */
   readonly exposure: number | null;
+  /** Where it was taken; empty where its file does not say. */
+  readonly place: string;
   readonly addedAt: string;
   readonly title: string;
   readonly credit: string;

@@ -76,6 +76,7 @@ export function SourceFacts() {
           {fact('Size', bytesInWords(source.bytes))}
           {fact('Taken', dateInWords(source.takenAt))}
           {source.exposure !== null && fact('Exposure', `EV ${source.exposure.toFixed(1)}`)}
+          {source.place !== '' && fact('Place', source.place)}
           {fact('Brought in', dateInWords(source.addedAt))}
           {source.origin !== '' && fact('Came from', source.origin)}
         </dl>

@@ -25,6 +25,8 @@ export class SourceRecord {
   takenAt!: string | null;
   /** Exposure value at ISO 100; one more lets in half as much light. */
   exposure!: number | null;
+  /** Where it was taken, in words, by its EXIF data; empty where that is not told. */
+  place!: string;
   addedAt!: string;
   title!: string;
   credit!: string;
@@ -55,6 +57,7 @@ export const SourceSchema = new EntitySchema<SourceRecord>({
     bytes: { type: 'number' },
     takenAt: { type: 'string', nullable: true },
     exposure: { type: 'double', nullable: true },
+    place: { type: 'string' },
     addedAt: { type: 'string' },
     title: { type: 'string' },
     credit: { type: 'string' },
