@@ -246,6 +246,9 @@ test('a composition is used again on other photographs, and what needs a hand is
   await dialog.getByRole('button', { name: /Rough watercolour paper/ }).click();
   await expect(dialog).toContainText('2 photographs chosen');
   await dialog.getByRole('button', { name: 'Done' }).click();
+  const swapped = panel.getByRole('group', { name: 'Swapped are' });
+  await expect(swapped.getByRole('checkbox', { name: 'Keeper' })).toBeChecked();
+  await expect(swapped.getByRole('checkbox', { name: 'Harbour wall' })).not.toBeChecked();
   await panel.getByRole('textbox', { name: 'Agree, %' }).fill('0');
   await panel.getByRole('textbox', { name: 'Agree, %' }).press('Enter');
   await panel.getByRole('button', { name: 'Use it on them' }).click();

@@ -14,14 +14,16 @@ import { Problem } from './problems/problem';
 import { RecipesService } from './recipes/recipes.service';
 import { SourcesService } from './sources/sources.service';
 import { BlobStore } from './storage/blob-store';
+import { RECIPE_PLACINGS } from './storage/entities/recipe-run-record';
 
-const USAGE = `./run recipe COMPOSITION PHOTOGRAPHS OUT --swap LAYER [options]
+const USAGE = `./run recipe COMPOSITION PHOTOGRAPHS OUT --swap LAYER[,LAYER ...] [options]
 
 Uses a composition of the data folder (its id or title) again on other photographs: files, or a folder of them. Each takes the
-place of LAYER's photograph: found, cut, placed, agreed with the scene. Each becomes a composition in the data folder, and a
+place of the photograph of LAYER, or of several: found, cut, placed, agreed with the scene. Each becomes a composition in the data folder, and a
 file in the folder OUT. What needs a hand is told, photograph by photograph.
 
-  --swap LAYER            whose photograph is swapped, by id or name
+  --swap LAYER,...        whose photographs are swapped, by id or name
+  --placing as-high|eye-level  as high as the one before, unless said, or cut by the scene's horizon at its own eye level
   --agree 0..1            how far each is made to agree with the scene; 0.8
   --format png|jpg|webp|avif|tif   of the files; jpg
   and of the options of ./run render: --bits, --quality, --subsampling, --most-bytes, --size, --sharpening, --space,
@@ -65,14 +67,16 @@ async function broughtIn(app: App, files: readonly string[]): Promise<string[]> 
 }
 
 async function run(): Promise<void> {
-  const names = [...FILE_OPTIONS, 'swap', 'agree', 'format'];
+  const names = [...FILE_OPTIONS, 'swap', 'placing', 'agree', 'format'];
   const { options, words } = parsed(process.argv.slice(2), names, USAGE);
   const [from, ...rest] = words;
   const to = rest.pop();
-  const { swap, agree = '0.8', format = 'jpg' } = options;
+  const { swap, placing = 'as-high', agree = '0.8', format = 'jpg' } = options;
   if (!from || !to || rest.length === 0 || !swap) throw new Refused(USAGE);
   const share = Number(agree);
   if (!(share >= 0 && share <= 1)) throw new Refused('--agree needs a number from 0 to 1.');
+  const place = RECIPE_PLACINGS.find((each) => each.replace(' ', '-') === placing);
+  if (!place) throw new Refused('--placing needs as-high or eye-level.');
   const file = requestOf(`each.${format}`, options);
   const photographs = await photographsIn(rest);
   const out = resolve(to);
@@ -84,7 +88,8 @@ async function run(): Promise<void> {
     const id = await findComposition(from, compositions);
     const { revision } = await compositions.load(id);
     const sources = await broughtIn(app, photographs);
-    const request = { revision, layer: swap, sources, agree: share, files: [file] };
+    const layers = swap.split(',');
+    const request = { revision, layers, sources, placing: place, agree: share, files: [file] };
     const recipes = app.get(RecipesService);
     const begun = await recipes.begin(id, request);
     const job = await lastValueFrom(app.get(JobsService).watch(begun.job.id));

@@ -78,7 +78,7 @@ afterAll(() => server.end());
 
 async function begun(change: object = {}) {
   const sources = things.slice(1).map(({ hash }) => hash);
-  const request = { revision: 1, layer: 'Thing', sources, agree: 0, ...change };
+  const request = { revision: 1, layers: ['Thing'], sources, agree: 0, ...change };
   return server.ask<BegunRecipeDto & ProblemBody>(
     'POST',
     `compositions/${made.id}/recipes`,
@@ -123,6 +123,74 @@ describe('a composition used again', () => {
     }
   });
 
+  /** Whether a delivered picture is bright at places from top to bottom. */
+  async function brightAt(delivery: string | null, x: number, ys: readonly number[]) {
+    const file = await server.bytes(`deliveries/${delivery}/files/0`);
+    const { data, info } = await sharp(file)
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    return ys.map(
+      (y) => Math.max(...data.subarray((y * info.width + x) * 3).subarray(0, 3)) > 0x90,
+    );
+  }
+
+  it('swaps several layers for the same photograph, each where its own stood', async () => {
+    const { document } = (await server.ask<Loaded>('GET', `compositions/${made.id}`)).body;
+    const { thing: near } = document.layers;
+    if (!near) throw new Error('There is a thing.');
+    const placement = { ...near.placement, x: 100, y: 100, scaleX: 0.25, scaleY: 0.25 };
+    const small = { ...near, id: 'small', name: 'Small', placement };
+    const both = await server.compose({
+      ...document,
+      title: 'Both',
+      ...{ layers: { ...document.layers, small }, root: [...document.root, 'small'] },
+    });
+    const files = [{ contents: 'picture', format: 'png' }];
+    const ask = { revision: 1, layers: ['Thing', 'Small'], agree: 0, files };
+    const answer = await server.ask<BegunRecipeDto>('POST', `compositions/${both.id}/recipes`, {
+      ...ask,
+      sources: [things[1]?.hash],
+    });
+    const { results, layers } = await resultsOf(answer.body);
+    expect(layers).toEqual(['thing', 'small']);
+    const [first] = results;
+    expect(first?.needs).toEqual([]);
+    // The large one stands from 150 to 250, the small one from 75 to 125.
+    const delivery = first?.delivery ?? null;
+    expect(await brightAt(delivery, 300, [143, 160, 243, 256])).toEqual([false, true, true, false]);
+    expect(await brightAt(delivery, 100, [70, 80, 120, 130])).toEqual([false, true, true, false]);
+    const after = await server.ask<Loaded>('GET', `compositions/${first?.composition}`);
+    for (const id of ['thing', 'small']) {
+      expect(after.body.document.layers[id]?.content).toMatchObject({ source: things[1]?.hash });
+    }
+  });
+
+  it('places by eye level where there is a horizon, and says where there is none', async () => {
+    const files = [{ contents: 'picture', format: 'png' }];
+    const sources = [things[1]?.hash];
+    const how = { placing: 'eye level', files, sources };
+    const flat = await resultsOf((await begun(how)).body);
+    expect(flat.results[0]?.needs.join(' ')).toContain('could not stand at its eye level');
+    const { document } = (await server.ask<Loaded>('GET', `compositions/${made.id}`)).body;
+    const level = await server.compose({
+      ...document,
+      title: 'Level',
+      horizon: { y: 120, tilt: 0 },
+    });
+    const request = { revision: 1, layers: ['Thing'], agree: 0, ...how };
+    const answer = await server.ask<BegunRecipeDto>(
+      'POST',
+      `compositions/${level.id}/recipes`,
+      request,
+    );
+    const { results } = await resultsOf(answer.body);
+    expect(results[0]?.needs.join(' ')).not.toContain('eye level');
+    // Its foot stays at 250; 0.92 of its height lies below the horizon at 120, so its top is at 108.7.
+    const seen = await brightAt(results[0]?.delivery ?? null, 300, [104, 113, 243, 256]);
+    expect(seen).toEqual([false, true, true, false]);
+  });
+
   it('is stopped between photographs, and gone on with', async () => {
     const { body } = await begun();
     await server.ask('DELETE', `jobs/${body.job.id}`);
@@ -149,7 +217,7 @@ describe('a composition used again', () => {
 
   it('refuses what it cannot be used on before anything is made', async () => {
     expect((await begun({ revision: 7 })).status).toBe(409);
-    expect((await begun({ layer: 'Moth' })).body.detail).toMatch(/no layer “Moth”/);
+    expect((await begun({ layers: ['Moth'] })).body.detail).toMatch(/no layer “Moth”/);
     expect((await begun({ sources: ['a'.repeat(64)] })).body.detail).toMatch(/Not on the shelf/);
     expect((await begun({ sources: [] })).status).toBe(400);
   });

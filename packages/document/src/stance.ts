@@ -4,7 +4,7 @@ import type { Placement } from './geometry/placement';
 import { contentBounds, layerMatrix, placementAfter } from './placing';
 
 /** Of the height of a thing, so much lies below the eye level of a camera held by someone who stands beside it. */
-const EYES = 0.92;
+export const EYES = 0.92;
 
 /** A layer's stance; until it is known the middle of its lower edge is its foot, and its camera stood at eye height. */
 export function stanceOf(composition: Composition, layer: Layer): Stance {

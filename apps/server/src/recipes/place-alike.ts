@@ -1,6 +1,7 @@
 import {
   aroundMatrix,
   type Composition,
+  EYES,
   growthOf,
   invert,
   type Layer,
@@ -8,6 +9,7 @@ import {
   layerMatrix,
   type Rect,
   shadowsOf,
+  stoodAt,
   transform,
 } from '@diplex/document';
 
@@ -45,6 +47,49 @@ export function placedAlike(
     scaleY: placement.scaleY * times,
   };
   const placed = { ...layer, placement: moved };
+  return { ...composition, layers: { ...composition.layers, [layer.id]: placed } };
+}
+
+/** The middle of the upper side. */
+function topOf({ x, y, width }: Rect) {
+  return { x: x + width / 2, y };
+}
+
+/** Of the height of a layer's subject, how much lies below its own eye level: as its stance says, or as people stand. */
+function eyeShare(composition: Composition, layer: Layer, subject: Rect): number {
+  if (!layer.stance) return EYES;
+  const back = invert(layerMatrix(composition, layer));
+  const { foot, eye } = layer.stance;
+  return (foot.y - eye) / (foot.y - transform(back, topOf(subject)).y);
+}
+
+/** Where the subject of a layer stood. */
+export interface Stood {
+  readonly composition: Composition;
+  readonly layer: Layer;
+  /** On the canvas. */
+  readonly subject: Rect;
+}
+
+/**
+ * Lays a layer so that its subject stands on the foot of another and the scene's horizon cuts it at its own eye level, which is as high on
+ * it as on that. Null where the scene has no horizon, or the foot lies on the wrong side of it.
+ * @param from where its subject is now, on the canvas
+ */
+export function placedByEyeLevel(
+  composition: Composition,
+  layer: Layer,
+  from: Rect,
+  stood: Stood,
+): Composition | null {
+  const back = invert(layerMatrix(composition, layer));
+  const [foot, top] = [transform(back, footOf(from)), transform(back, topOf(from))];
+  const share = eyeShare(stood.composition, stood.layer, stood.subject);
+  const standing = { ...layer, stance: { foot, eye: foot.y - share * (foot.y - top.y) } };
+  const told = { ...composition, layers: { ...composition.layers, [layer.id]: standing } };
+  const placement = stoodAt(told, standing, footOf(stood.subject));
+  if (!placement) return null;
+  const placed = { ...standing, placement };
   return { ...composition, layers: { ...composition.layers, [layer.id]: placed } };
 }
 

@@ -13,7 +13,8 @@ import {
 } from '@diplex/document';
 import type { Candidate } from '@diplex/sight';
 import { Inject, Injectable } from '@nestjs/common';
-import { placedAlike, withShadowsFollowing } from './place-alike';
+import type { RecipePlacing } from '../storage/entities/recipe-run-record';
+import { placedAlike, placedByEyeLevel, withShadowsFollowing } from './place-alike';
 import { SubjectPixels } from './subject-pixels';
 import {
   boundToOldPixels,
@@ -30,14 +31,27 @@ const [SURE, ENLARGED, AGREES] = [0.6, 1.15, 0.55];
 /** A subject that is so near to the border of its photograph, as a share of a side, may be cut off there. */
 const AT_BORDER = 0.01;
 
-/** What is used again: the layer whose photograph is swapped, and where its subject is. */
-export interface Pattern {
-  readonly composition: Composition;
+/** A layer whose photograph is swapped. */
+export interface Swapped {
   readonly layer: PhotoLayer;
   /** Where the subject shows on the canvas. */
   readonly subject: Rect;
+}
+
+/** What is used again. */
+export interface Pattern {
+  readonly composition: Composition;
+  /** One or more layers; each gets the same photograph. */
+  readonly swapped: readonly Swapped[];
   /** How far each is made to agree, 0..1. */
   readonly agree: number;
+  readonly placing: RecipePlacing;
+}
+
+/** The subject of a photograph, and the tiles of a mask that cut it out. */
+interface Cut {
+  readonly subject: Candidate;
+  readonly tiles: Readonly<Record<string, string>>;
 }
 
 /** A composition that was made by a pattern, and what of it needs a hand. */
@@ -66,43 +80,84 @@ export class RecipeMaker {
   constructor(@Inject(SubjectPixels) private readonly pixels: SubjectPixels) {}
 
   async make(pattern: Pattern, photo: Photo, signal: AbortSignal): Promise<Made> {
-    const needs: string[] = boundToOldPixels(pattern.layer).map(
-      (what) => `${what} of the layer was for the old photograph, and is left out`,
-    );
+    const { swapped } = pattern;
+    const [first] = swapped;
     const title = `${pattern.composition.title} - ${photo.title}`.slice(0, 200);
-    const bare = { ...withPhoto(pattern.composition, pattern.layer, photo), title };
-    const found = await this.pixels.candidates(bare, current(bare, pattern.layer), signal);
-    const [subject] = found;
-    if (!subject) {
-      return { document: bare, needs: ['no subject was found: cut it out by hand', ...needs] };
+    const bare = swapped.reduce<Composition>(
+      (composition, { layer }) => withPhoto(composition, layer, photo),
+      { ...pattern.composition, title },
+    );
+    const left = swapped.flatMap(({ layer }) =>
+      boundToOldPixels(layer).map(
+        (what) => `${what} of ${layer.name} was for the old photograph, and is left out`,
+      ),
+    );
+    const [subject] = first
+      ? await this.pixels.candidates(bare, current(bare, first.layer), signal)
+      : [];
+    if (!first || !subject) {
+      return { document: bare, needs: ['no subject was found: cut it out by hand', ...left] };
     }
-    if (subject.confidence < SURE) {
-      needs.unshift(
-        `the subject (${subject.name}) is only ${Math.round(subject.confidence * 100)} % sure`,
+    const tiles = await this.pixels.cut(bare, current(bare, first.layer), subject, signal);
+    let made: Made = { document: bare, needs: [] };
+    for (const each of swapped) {
+      const { document, needs } = await this.swap(
+        ...([pattern, each, made.document, { subject, tiles }, signal] as const),
       );
+      const whose = swapped.length > 1 ? `${each.layer.name}: ` : '';
+      made = { document, needs: [...made.needs, ...needs.map((need) => `${whose}${need}`)] };
     }
-    const cut = await this.cut(pattern, bare, subject, signal);
-    const now = await this.pixels.shownBox(cut, pattern.layer.id, signal);
-    if (!now)
-      return { document: cut, needs: ['nothing of the subject shows on the canvas', ...needs] };
-    const placed = placedAlike(cut, current(cut, pattern.layer), now, pattern.subject);
-    const stands =
-      (await this.pixels.shownBox(placed, pattern.layer.id, signal)) ?? pattern.subject;
-    const followed = withShadowsFollowing(placed, pattern.layer.id, stands);
-    needs.push(...this.lookedOver(followed, current(followed, pattern.layer), subject));
+    const share = Math.round(subject.confidence * 100);
+    const unsure =
+      subject.confidence < SURE ? [`the subject (${subject.name}) is only ${share} % sure`] : [];
+    return { ...made, needs: [...unsure, ...made.needs, ...left] };
+  }
+
+  /** Cuts out, places and agrees what one layer shows now. */
+  private async swap(
+    pattern: Pattern,
+    { layer, subject: stood }: Swapped,
+    bare: Composition,
+    found: Cut,
+    signal: AbortSignal,
+  ): Promise<Made> {
+    const cut = await this.cut(pattern, layer, bare, found, signal);
+    const now = await this.pixels.shownBox(cut, layer.id, signal);
+    if (!now) return { document: cut, needs: ['nothing of the subject shows on the canvas'] };
+    const needs: string[] = [];
+    const placed = this.placed(pattern, cut, { layer, subject: stood }, now, needs);
+    const stands = (await this.pixels.shownBox(placed, layer.id, signal)) ?? stood;
+    const followed = withShadowsFollowing(placed, layer.id, stands);
+    needs.push(...this.lookedOver(followed, current(followed, layer), found.subject));
     if (pattern.agree === 0) return { document: followed, needs };
-    return this.agreed(pattern, followed, needs, signal);
+    return this.agreed(pattern, layer, followed, needs, signal);
+  }
+
+  private placed(
+    { composition, placing }: Pattern,
+    cut: Composition,
+    { layer, subject }: Swapped,
+    now: Rect,
+    needs: string[],
+  ): Composition {
+    const thing = current(cut, layer);
+    if (placing === 'eye level') {
+      const stood = placedByEyeLevel(cut, thing, now, { composition, layer, subject });
+      if (stood) return stood;
+      needs.push('it could not stand at its eye level (no horizon above its foot): it is as high');
+    }
+    return placedAlike(cut, thing, now, subject);
   }
 
   /** Cuts the subject out, with its edge worked out as that of the old one was. */
   private async cut(
-    { composition, layer }: Pattern,
+    { composition }: Pattern,
+    layer: PhotoLayer,
     bare: Composition,
-    subject: Candidate,
+    { subject, tiles }: Cut,
     signal: AbortSignal,
   ): Promise<Composition> {
     const old = maskOf(composition, layer);
-    const tiles = await this.pixels.cut(bare, current(bare, layer), subject, signal);
     const { name, confidence } = subject;
     const part = picked(name, {
       recipe: { by: 'subject', name, confidence },
@@ -143,7 +198,8 @@ export class RecipeMaker {
   }
 
   private async agreed(
-    { agree, layer }: Pattern,
+    { agree }: Pattern,
+    layer: PhotoLayer,
     composition: Composition,
     needs: string[],
     signal: AbortSignal,

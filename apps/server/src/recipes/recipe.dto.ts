@@ -4,6 +4,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsIn,
   IsInt,
   IsNumber,
   IsOptional,
@@ -17,19 +18,40 @@ import {
 } from 'class-validator';
 import { FileRequestDto } from '../deliveries/delivery.dto';
 import { JobDto } from '../jobs/job.dto';
-import type { RecipeRunRecord } from '../storage/entities/recipe-run-record';
+import {
+  RECIPE_PLACINGS,
+  type RecipePlacing,
+  type RecipeRunRecord,
+} from '../storage/entities/recipe-run-record';
 
 /** A run takes so many photographs. */
 const MOST_SOURCES = 500;
 
+/** In so many layers at most a photograph takes the place of another. */
+const MOST_LAYERS = 12;
+
 /** A composition that is used again on other photographs. */
 export class RecipeRequestDto {
   @ApiProperty({ description: 'The revision that is meant' }) @IsInt() @Min(0) revision!: number;
-  @ApiProperty({ description: 'Id or name of the layer whose photograph is swapped' })
-  @IsString()
-  @MinLength(1)
-  @MaxLength(200)
-  layer!: string;
+  @ApiProperty({
+    type: [String],
+    description: 'Ids or names of the layers whose photographs are swapped, all for the same one',
+  })
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_LAYERS)
+  @IsString({ each: true })
+  @MinLength(1, { each: true })
+  @MaxLength(200, { each: true })
+  layers!: string[];
+  @ApiPropertyOptional({
+    enum: RECIPE_PLACINGS,
+    description:
+      'How large each subject becomes where the one before it stood: as high as that (the default), or so that the horizon cuts it at its own eye level',
+  })
+  @IsOptional()
+  @IsIn(RECIPE_PLACINGS)
+  placing?: RecipePlacing;
   @ApiProperty({ type: [String], description: 'The sources, by hash' })
   @IsArray()
   @ArrayMinSize(1)
@@ -74,7 +96,8 @@ export class RecipeRunDto {
   @ApiProperty() id!: string;
   @ApiProperty() composition!: string;
   @ApiProperty() title!: string;
-  @ApiProperty({ description: 'The layer whose photograph is swapped' }) layer!: string;
+  @ApiProperty({ type: [String], description: 'The layers whose photographs are swapped' })
+  layers!: readonly string[];
   @ApiProperty() createdAt!: string;
   @ApiProperty({ description: 'How many photographs there are in all' }) count!: number;
   @ApiProperty({ type: [RecipeResultDto] }) results!: readonly RecipeResultDto[];
@@ -87,8 +110,8 @@ export class RecipeRunDto {
     request,
     results,
   }: RecipeRunRecord): RecipeRunDto {
-    const { layer, sources } = request;
-    return { id, composition, title, layer, createdAt, count: sources.length, results };
+    const { layers, sources } = request;
+    return { id, composition, title, layers, createdAt, count: sources.length, results };
   }
 }
 

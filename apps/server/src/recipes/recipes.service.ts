@@ -13,7 +13,7 @@ import { SourcesService } from '../sources/sources.service';
 import { type RecipeResult, RecipeRunRecord } from '../storage/entities/recipe-run-record';
 import type { SourceRecord } from '../storage/entities/source-record';
 import type { RecipeRequestDto } from './recipe.dto';
-import { type Pattern, RecipeMaker } from './recipe-maker';
+import { type Pattern, RecipeMaker, type Swapped } from './recipe-maker';
 import { SubjectPixels } from './subject-pixels';
 
 /** How far photographs are made to agree with the scene, unless it is said. */
@@ -60,12 +60,18 @@ export class RecipesService {
       const detail = `"${document.title}" is at revision ${revision}. Save or reload, then run it.`;
       throw new Problem('stale-revision', detail, { revision });
     }
-    const layer = photoLayer(layerAsked({ contents: 'cut-out', layer: request.layer }, context));
+    const layers = request.layers.map((layer) =>
+      photoLayer(layerAsked({ contents: 'cut-out', layer }, context)),
+    );
     await this.sourcesOf(request.sources);
     const em = this.orm.em.fork();
     const run = em.create(RecipeRunRecord, {
       ...{ id: newId(), composition, title: document.title, document: JSON.stringify(document) },
-      request: { ...request, layer: layer.id, files: request.files ?? [] },
+      request: {
+        ...request,
+        layers: [...new Set(layers.map(({ id }) => id))],
+        files: request.files ?? [],
+      },
       ...{ results: [], createdAt: new Date().toISOString() },
     });
     await em.flush();
@@ -123,13 +129,18 @@ export class RecipesService {
     signal: AbortSignal,
   ): Promise<Pattern> {
     const composition = this.compositions.present(JSON.parse(document));
-    const layer = photoLayer(composition.layers[request.layer]);
-    const subject = await this.pixels.shownBox(composition, layer.id, signal);
-    if (!subject) {
-      const detail = `Nothing of ${layer.name} shows on the canvas, so there is no place to put others in. Show it first.`;
-      throw new Problem('invalid-request', detail);
+    const swapped: Swapped[] = [];
+    for (const id of request.layers) {
+      const layer = photoLayer(composition.layers[id]);
+      const subject = await this.pixels.shownBox(composition, layer.id, signal);
+      if (!subject) {
+        const detail = `Nothing of ${layer.name} shows on the canvas, so there is no place to put others in. Show it first.`;
+        throw new Problem('invalid-request', detail);
+      }
+      swapped.push({ layer, subject });
     }
-    return { composition, layer, subject, agree: request.agree ?? AGREE };
+    const { agree = AGREE, placing = 'as high' } = request;
+    return { composition, swapped, agree, placing };
   }
 
   /** What comes of one photograph; when it fails that is what needs a hand, and the others go on. */

@@ -15,6 +15,7 @@ import { Deliveries } from './migrations/deliveries';
 import { DeliveryFailures } from './migrations/delivery-failures';
 import { InitialTables } from './migrations/initial-tables';
 import { Library } from './migrations/library';
+import { RecipeLayers } from './migrations/recipe-layers';
 import { Recipes } from './migrations/recipes';
 import { ShelfOrder } from './migrations/shelf-order';
 import { SourceExposure } from './migrations/source-exposure';
@@ -49,6 +50,7 @@ export async function openDatabase(configuration: Configuration): Promise<MikroO
         { name: '007-source-exposure', class: SourceExposure },
         { name: '008-delivery-failures', class: DeliveryFailures },
         { name: '009-source-place', class: SourcePlace },
+        { name: '010-recipe-layers', class: RecipeLayers },
       ],
       snapshot: false,
     },

@@ -220,11 +220,14 @@ export interface RecipeResult {
   readonly seconds: number;
 }
 
+/** How large each subject becomes where the one before it stood. */
+export type RecipePlacing = 'as high' | 'eye level';
+
 export interface RecipeRun {
   readonly id: string;
   readonly composition: string;
   readonly title: string;
-  readonly layer: string;
+  readonly layers: readonly string[];
   readonly createdAt: string;
   readonly count: number;
   readonly results: readonly RecipeResult[];
@@ -232,9 +235,10 @@ export interface RecipeRun {
 
 export interface RecipeRequest {
   readonly revision: number;
-  readonly layer: string;
+  readonly layers: readonly string[];
   readonly sources: readonly string[];
   readonly agree: number;
+  readonly placing: RecipePlacing;
   readonly files: readonly FileRequest[];
 }
 

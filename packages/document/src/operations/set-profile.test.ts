@@ -11,7 +11,8 @@ const RED = { r: 255, g: 0, b: 0, alpha: 0.5 };
 
 function scene(): Composition {
   const place = placedAt({ x: 50, y: 50 });
-  const fill = { kind: 'fill' as const, fill: { by: 'colour' as const, colour: RED } };
+  const size = { width: 100, height: 100 };
+  const fill = { kind: 'fill' as const, fill: { by: 'colour' as const, colour: RED }, size };
   const photo = { kind: 'photo' as const, source: HASH, size: { width: 40, height: 30 } };
   const step = {
     ...{ id: 's', kind: 'tint', version: 1, name: 'Tint', shown: true, amount: 1 },

@@ -1,9 +1,15 @@
 import { EntitySchema, JsonType } from '@mikro-orm/core';
 
+/** How large each subject becomes where the one before it stood: as high as that, or cut by the horizon at its own eye level. */
+export const RECIPE_PLACINGS = ['as high', 'eye level'] as const;
+export type RecipePlacing = (typeof RECIPE_PLACINGS)[number];
+
 /** What was asked of a run. */
 export interface RecipeAsked {
   readonly revision: number;
-  readonly layer: string;
+  /** Ids of the layers whose photographs are swapped. */
+  readonly layers: readonly string[];
+  readonly placing?: RecipePlacing;
   readonly sources: readonly string[];
   readonly agree?: number;
   readonly files?: readonly object[];

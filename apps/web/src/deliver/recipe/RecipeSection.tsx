@@ -5,43 +5,77 @@ import { useComposition } from '../../bench/composition-store';
 import { useDeliveries } from '../../bench/deliver-store';
 import { openPage } from '../../bench/page-navigation';
 import { Amount } from '../../controls/Amount';
+import { Choice } from '../../controls/Choice';
 import { counted } from '../../controls/counted';
 import { Section } from '../../controls/Inspector';
-import { Pick } from '../../controls/Pick';
 import { PlainButton } from '../../controls/PlainButton';
-import type { RecipeResult, RecipeRun } from '../../link/server';
+import type { RecipePlacing, RecipeResult, RecipeRun } from '../../link/server';
 import { requestOf } from '../file-kinds';
 import { useRecipes } from './recipe-store';
 import { SourcesDialog } from './SourcesDialog';
+
+const PLACINGS = [
+  { value: 'as high', words: 'as high', hint: 'Its subject is as high as the one before it' },
+  {
+    value: 'eye level',
+    words: 'by eye level',
+    hint: 'Its subject stands on the scene’s ground: the horizon cuts it at its own eye level',
+  },
+] as const;
 
 /** The composition used again on other photographs: what is swapped, on which, and what came of it. */
 export function RecipeSection() {
   const id = useComposition((state) => state.id);
   const composition = useComposition((state) => state.composition);
   const files = useDeliveries((state) => state.files);
-  const { layer, sources, agree, delivers, runs, set, load, begin } = useRecipes();
+  const { layers, sources, agree, placing, delivers, runs, set, load, begin } = useRecipes();
   const [choosing, setChoosing] = useState(false);
   useEffect(() => {
     if (id) void load();
   }, [id, load]);
   const photos = layersInDepth(composition).filter(isPhoto).reverse();
-  const swapped = photos.find((each) => each.id === layer) ?? photos[0];
-  if (!swapped) return null;
+  const [nearest] = photos;
+  if (!nearest) return null;
+  const chosen = photos.filter((each) => layers.includes(each.id));
+  const swapped = (chosen.length > 0 ? chosen : [nearest]).map((each) => each.id);
+  const flip = (layer: string) => {
+    const left = swapped.filter((each) => each !== layer);
+    // At least one is swapped.
+    if (swapped.includes(layer)) return left.length > 0 && set({ layers: left });
+    set({ layers: [...swapped, layer] });
+  };
   return (
     <Section title="Use it again" begins="folded" aside="on other photographs">
       <div className="grid gap-1.5">
         <p className="text-[11.5px] text-faint">
-          Each photograph takes the place of this layer’s: its subject is found and cut with the
-          same edge, stands where this one stands, agrees with the scene, and keeps chain and
-          shadow. Each becomes a composition of its own.
+          Each photograph takes the place of those that are swapped: its subject is found and cut
+          with the same edge, stands where the one before stands, agrees with the scene, and keeps
+          chain and shadow. Each becomes a composition of its own.
         </p>
-        <div className="flex flex-wrap items-end gap-2">
-          <Pick
-            label="Swapped is"
-            value={swapped.id}
-            options={photos.map(({ id: value, name }) => ({ value, words: name }))}
-            onChoose={(value) => set({ layer: value })}
+        <fieldset className="grid gap-0.5 text-[12px] text-quiet">
+          <legend className="mb-0.5 text-[11.5px] text-faint">Swapped are</legend>
+          {photos.map((each) => (
+            <label key={each.id} className="flex min-h-6 items-center gap-2">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={swapped.includes(each.id)}
+                onChange={() => flip(each.id)}
+              />
+              <span className="truncate">{each.name}</span>
+            </label>
+          ))}
+        </fieldset>
+        <div className="flex items-center gap-2 text-[12px] text-quiet">
+          Each is
+          <Choice<RecipePlacing>
+            label="How large each is"
+            value={placing}
+            onChoose={(value) => set({ placing: value })}
+            options={PLACINGS}
           />
+        </div>
+        <div className="flex flex-wrap items-end gap-2">
           <PlainButton
             icon={IconPhotoPlus}
             words={
@@ -70,7 +104,7 @@ export function RecipeSection() {
           words="Use it on them"
           hint="One after the other; it can be stopped, and gone on with"
           disabled={sources.length === 0}
-          onPress={() => void begin(swapped.id, files.map(requestOf))}
+          onPress={() => void begin(swapped, files.map(requestOf))}
         />
         {runs.map((run) => (
           <Run key={run.id} run={run} />
