@@ -1,9 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { serve } from '../../scripts/serve.mjs';
+import { familyOf, memoryOf } from './process-memory';
 
 /** A running application of its own and a page to open it in. */
 export interface Application {
@@ -23,25 +24,12 @@ export async function settled(page: Page): Promise<void> {
 
 /** Memory in use by the largest process of a browser that shows pages, in bytes. */
 function pageMemory(browserPid: number): number {
-  const children = new Map<number, number[]>();
-  for (const name of readdirSync('/proc').filter((each) => /^\d+$/.test(each))) {
+  const used = familyOf(browserPid).map((pid) => {
     try {
-      const parent = Number(
-        /PPid:\s+(\d+)/.exec(readFileSync(`/proc/${name}/status`, 'utf8'))?.[1],
-      );
-      children.set(parent, [...(children.get(parent) ?? []), Number(name)]);
+      const shows = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer');
+      return shows ? memoryOf(pid) : 0;
     } catch {
       // It ended meanwhile.
-    }
-  }
-  const below = (pid: number): number[] =>
-    (children.get(pid) ?? []).flatMap((child) => [child, ...below(child)]);
-  const used = below(browserPid).map((pid) => {
-    try {
-      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) return 0;
-      const text = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
-      return Number(/Pss:\s+(\d+) kB/.exec(text)?.[1] ?? 0) * 1024;
-    } catch {
       return 0;
     }
   });

@@ -2,6 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
 import { amountRows } from './amounts';
 import { cuttingRows } from './cutting';
+import { deliveryRows } from './deliveries';
 import { benchExposures } from './exposures';
 import { linearRows } from './flatten';
 import { brushRows, interactiveRows } from './interactive';
@@ -9,6 +10,7 @@ import { benchLines } from './lines';
 import { benchMatch } from './match';
 import { benchMatting } from './matting';
 import { memoryRows } from './memory';
+import { recipeRows } from './recipe';
 import { lineOf, type Row } from './row';
 import { speedRows } from './speed';
 import { warpRows } from './warps';
@@ -24,6 +26,8 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   memory: memoryRows,
   warps: warpRows,
   align: alignRows,
+  deliveries: deliveryRows,
+  recipe: recipeRows,
 };
 
 function fileAfter(flag: string, args: readonly string[]): string | null {
