@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { alignRows } from './align';
 import { amountRows } from './amounts';
-import { cuttingRows } from './cutting';
+import { cuttingRows, solvingRows } from './cutting';
 import { deliveryRows } from './deliveries';
 import { benchExposures } from './exposures';
 import { linearRows } from './flatten';
@@ -22,6 +22,7 @@ const PARTS: Readonly<Record<string, () => AsyncGenerator<Row>>> = {
   interactive: interactiveRows,
   amounts: amountRows,
   cutting: cuttingRows,
+  solving: solvingRows,
   brushes: brushRows,
   memory: memoryRows,
   warps: warpRows,

@@ -96,4 +96,27 @@ test('a whisker beyond the head is kept by a stroke that follows it', async ({ p
     await bench.redo();
     await expect.poll(() => shown(560)).toBeGreaterThan(110);
   });
+
+  await test.step('it is found without a stroke, too', async () => {
+    await bench.undo();
+    await expect.poll(() => shown(560)).toBeLessThan(60);
+    await bench.amount('Width', 6);
+    await bench.amount('Strands', 450);
+    await page.getByRole('button', { name: 'Solve', exact: true }).click();
+    await bench.jobsDone();
+    await expect.poll(() => shown(560)).toBeGreaterThan(90);
+    for (const x of places) {
+      expect(await shown(x)).toBeGreaterThan(75);
+      expect(await shown(x, 14)).toBeLessThan(40);
+      expect(await shown(x, -14)).toBeLessThan(40);
+    }
+    // The joints of the wall are no strands of it.
+    for (const [x, y] of [
+      [60, 423],
+      [500, 183],
+      [700, 423],
+    ] as const) {
+      expect((await bench.colourAt([x, y]))[0], `${x}, ${y}`).toBeLessThan(40);
+    }
+  });
 });

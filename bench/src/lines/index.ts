@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import {
+  findStrands,
   followStrand,
   hardEdge,
   inMemory,
@@ -7,6 +8,7 @@ import {
   type MatteInput,
   matte,
   type SourceLevel,
+  type Strand,
 } from '@diplex/core';
 import { decodeExactly, KernelMemory, startKernels } from '@diplex/kernels';
 import sharp from 'sharp';
@@ -115,6 +117,9 @@ function whiskerRows(of: LineCase): LineRow[] {
     judged(of, thin, 'the cut', () => rough),
     judged(of, thin, 'solved', () => matte(inMemory(input))),
     judged(of, thin, 'followed', () => matte(inMemory({ ...input, known: followed(of, away) }))),
+    judged(of, thin, 'found', () =>
+      matte(inMemory({ ...input, known: foundBands(of, rough, away) })),
+    ),
     judged(of, thin, 'closed form', () => closedForm(encoded)),
   ];
 }
@@ -123,17 +128,34 @@ function whiskerRows(of: LineCase): LineRow[] {
 const BESIDE = 2;
 
 /** What is known where each thin part was followed by a stroke: a band along it is unsure, and the edge of the head. */
-function followed(
-  { width, height, image, alpha, drawn = [] }: LineCase,
+function followed(of: LineCase, away: (p: number) => number): Uint8Array {
+  const { width, height, image, drawn = [] } = of;
+  const picture: SourceLevel = { width, height, channels: 3, data: image };
+  return banded(
+    of,
+    away,
+    drawn.map((line) => followStrand(picture, line, 6)),
+  );
+}
+
+/** The same for thin parts that were found without a stroke. */
+function foundBands(of: LineCase, rough: Float32Array, away: (p: number) => number): Uint8Array {
+  const { width, height, image } = of;
+  const picture: SourceLevel = { width, height, channels: 3, data: image };
+  const cut = Uint8Array.from(rough);
+  return banded(of, away, findStrands(picture, cut, 160));
+}
+
+function banded(
+  { width, height, alpha }: LineCase,
   away: (p: number) => number,
+  strands: readonly Strand[],
 ): Uint8Array {
   const known = new Uint8Array(alpha.length).map((_, p) => {
     if (away(p) < -12) return KNOWN.keep;
     return away(p) > 12 ? KNOWN.drop : KNOWN.unsure;
   });
-  const picture: SourceLevel = { width, height, channels: 3, data: image };
-  for (const line of drawn) {
-    const { points, width: wide } = followStrand(picture, line, 6);
+  for (const { points, width: wide } of strands) {
     const radius = wide / 2 + BESIDE;
     for (const { x, y } of points) {
       for (

@@ -729,6 +729,8 @@ export interface PickedPart extends PartBase, Tiled {
   readonly recipe: Recipe;
   /** Islands and holes of fewer mask pixels than this were taken out; none when left out. */
   readonly specks?: number;
+  /** How far from the cut, in mask pixels, hairs that leave it are looked for, to be solved with it; none when left out. */
+  readonly strands?: number;
   /**
    * The alpha of an unsure band of this width along the cut (in mask pixels), and of what is marked as
    * unsure, was solved; null or left out where the part is as it was cut.

@@ -24,6 +24,7 @@ export const RANGES = {
   wrapWidth: { least: 0, most: 500, track: [1, 200] },
   /** Mask pixels of a band whose alpha is solved. */
   edgeBand: { least: 0, most: 2000, track: [0, 400] },
+  strands: { least: 0, most: 1000, track: [0, 300] },
   /** What a mix of components may come to. */
   componentValue: { least: -100, most: 100, track: [-1, 2] },
   gamma: { least: 0.05, most: 20, track: [0.1, 10] },

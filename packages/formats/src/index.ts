@@ -24,3 +24,5 @@ export {
   TiffPages,
   type WriteAt,
 } from './tiff/tiff-pages';
+export { type FramePlace, WebpAnimation } from './webp/webp-animation';
+export { webpChunks } from './webp/webp-chunks';

@@ -96,7 +96,7 @@ export function StateRows({ file, change }: RowProps) {
   return (
     <fieldset className="grid gap-1 text-[12px]">
       <legend className="text-[11.5px] text-faint">
-        {known.length} of {states.length} states; 2 to 60 make an animation
+        {known.length} of {states.length} states; 2 to 200 make an animation
       </legend>
       <ul className="grid max-h-36 gap-0.5 overflow-y-auto rounded-md bg-base-200 p-1">
         {states.map(({ value, words }) => (

@@ -158,7 +158,7 @@ function commit(work: PickWork, tiles: Readonly<Record<string, string>>): void {
     mask: target.mask?.id ?? '',
     part: part.id,
     recipe: part.recipe,
-    ...{ specks: part.specks, solved: part.solved, seen: part.seen },
+    ...{ specks: part.specks, strands: part.strands, solved: part.solved, seen: part.seen },
     tiles,
   };
   useComposition.getState().perform(pickPart, args);
@@ -230,7 +230,8 @@ async function pickTiles(
       'pick',
       {
         ...{ ...pickPlace(layer.id), recipe, part: before },
-        ...{ specks: part.specks ?? 0, solved: part.solved ?? null, tiles: part.tiles },
+        ...{ specks: part.specks ?? 0, strands: part.strands ?? 0 },
+        ...{ solved: part.solved ?? null, tiles: part.tiles },
       },
       options,
     );
@@ -241,7 +242,7 @@ async function pickTiles(
 }
 
 /** Works the edge of all parts of the mask in hand out anew, as a part at the end of them. */
-export function solveWholeEdge(way: EdgeWay, band: number): void {
+export function solveWholeEdge(way: EdgeWay, band: number, strands: number): void {
   queuePick(() => {
     const target = maskInHand();
     if (!target?.mask || target.mask.parts.length === 0) return null;
@@ -254,7 +255,7 @@ export function solveWholeEdge(way: EdgeWay, band: number): void {
     const name = way === 'hard' ? 'Hard edge' : 'Solved edge';
     const made = { ...newPickedPart(target, name, recipe), combine: 'replace' as const };
     const words = `Solving the edge of ${target.mask.name}, ${Math.round(band)} px`;
-    return { words, target, isNew: true, part: { ...made, solved: band } };
+    return { words, target, isNew: true, part: { ...made, solved: band, strands } };
   });
 }
 
@@ -289,7 +290,7 @@ export async function commitLikely(
  * Works the picked part in hand out again, perhaps otherwise: without islands and holes of fewer pixels than
  * `specks`, with the alpha along its edge solved or as it was cut.
  */
-export function finishPick(change: Pick<PickedPart, 'specks' | 'solved'> = {}): void {
+export function finishPick(change: Pick<PickedPart, 'specks' | 'strands' | 'solved'> = {}): void {
   queuePick(() => {
     const target = maskInHand();
     const part = target?.part;

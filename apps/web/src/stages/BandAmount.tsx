@@ -18,3 +18,22 @@ export function BandAmount({ label, value, onChoose }: BandAmountProps) {
     />
   );
 }
+
+interface StrandsAmountProps {
+  readonly value: number;
+  readonly onChoose: (strands: number) => void;
+}
+
+/** How far hairs and whiskers that leave the cut are looked for, to be solved with its edge; none at 0. */
+export function StrandsAmount({ value, onChoose }: StrandsAmountProps) {
+  return (
+    <div title="How far hairs and whiskers that leave the cut are looked for; they are solved with its edge">
+      <Amount
+        {...{ label: 'Strands', value, step: 1, unit: 'px', curve: 2 }}
+        range={RANGES.strands}
+        onTry={onChoose}
+        onSet={onChoose}
+      />
+    </div>
+  );
+}

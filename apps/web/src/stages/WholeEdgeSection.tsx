@@ -7,7 +7,7 @@ import { Choice } from '../controls/Choice';
 import { Section } from '../controls/Inspector';
 import { PlainButton } from '../controls/PlainButton';
 import { solveWholeEdge } from '../picks/run-pick';
-import { BandAmount } from './BandAmount';
+import { BandAmount, StrandsAmount } from './BandAmount';
 
 const MEANS: Readonly<Record<EdgeWay, string>> = {
   hairs:
@@ -20,6 +20,7 @@ export function WholeEdgeSection({ layer }: { readonly layer: Layer }) {
   const mask = useComposition((state) => maskOf(state.composition, layer));
   const [way, setWay] = useState<EdgeWay>('hairs');
   const [chosen, choose] = useState<number | null>(null);
+  const [strands, setStrands] = useState(0);
   const last = mask?.parts.at(-1);
   const recipe = last?.kind === 'picked' ? last.recipe : null;
   // One cut alone has a band of its own, and an edge that was worked out already is changed where it stands.
@@ -38,13 +39,14 @@ export function WholeEdgeSection({ layer }: { readonly layer: Layer }) {
         }}
       />
       <BandAmount label="Band" value={band} onChoose={choose} />
+      {way === 'hairs' && <StrandsAmount value={strands} onChoose={setStrands} />}
       <div className="mt-1.5">
         <PlainButton
           icon={IconBlendMode}
           words="Solve the edge"
           hint={MEANS[way]}
           disabled={layer.locked}
-          onPress={() => solveWholeEdge(way, band)}
+          onPress={() => solveWholeEdge(way, band, way === 'hairs' ? strands : 0)}
         />
       </div>
     </Section>

@@ -11,6 +11,7 @@ import { segment } from './segment';
 import type { SegmentTask } from './segment-task';
 import { softEdge } from './soft-edge';
 import { type EdgeTask, knownAfterCut, solveEdge, solveEdgeAgain } from './solve-edge';
+import { markStrands } from './strand-marks';
 import { takeSpecksOut } from './tidied';
 
 /** The recipes that can be worked out from pixels alone. */
@@ -26,6 +27,8 @@ export interface PickFinish {
   readonly specks: number;
   /** The width of the unsure band whose alpha is solved along a cut; null leaves the edge as it was cut. */
   readonly solved: number | null;
+  /** How far from the cut hairs that leave it are looked for, to be solved with it; 0 for none. */
+  readonly strands?: number;
 }
 
 const PLAIN: PickFinish = { specks: 0, solved: null };
@@ -50,10 +53,10 @@ export function pick(
   recipe: PickRecipe,
   ground: PickGround,
   how: PickTask = {},
-  { specks, solved }: PickFinish = PLAIN,
+  { specks, solved, strands = 0 }: PickFinish = PLAIN,
 ): Uint8Array | Uint16Array {
   const { width, height } = ground;
-  if (recipe.by === 'edge') return edgeAnew(recipe.way, ground, how, { specks, solved });
+  if (recipe.by === 'edge') return edgeAnew(recipe.way, ground, how, { specks, solved, strands });
   if (solved === null || recipe.by === 'reach') {
     if (recipe.by !== 'reach') return softened(tidyCut(recipe, ground, how, specks), width, height);
     const coverage = pickReach(recipe.points, ground, how.onProgress);
@@ -62,13 +65,13 @@ export function pick(
   }
   const { by, from } = recipe;
   const box = recipe.by === 'sweep' ? recipe.box : null;
-  const asked = JSON.stringify([by, from, box, specks, solved]);
+  const asked = JSON.stringify([by, from, box, specks, solved, strands]);
   const marks = recipe.by === 'marks' ? recipe.marks : recipe.strokes;
   const before = how.memory?.last;
   const change = before && localChange(before, marks, asked);
   const edge = change
     ? solvedAgain(before, change, ground, how)
-    : solvedWhole(recipe, ground, how, { specks, solved });
+    : solvedWhole(recipe, ground, how, { specks, solved, strands });
   if (how.memory) how.memory.last = { ...edge, asked, marks, width, height };
   return edge.alpha;
 }
@@ -81,7 +84,7 @@ function edgeAnew(
   way: EdgeWay,
   ground: PickGround,
   { before, ...how }: PickTask,
-  { specks, solved }: PickFinish,
+  { specks, solved, strands = 0 }: PickFinish,
 ): Uint16Array {
   const { width, height } = ground;
   if (!before) throw new RangeError('There is no mask whose edge could be worked out.');
@@ -97,6 +100,7 @@ function edgeAnew(
     const sure = value < HALF_SURE || value > 1 - HALF_SURE;
     said[p] = sure ? MARK.none : MARK.unsure;
   }
+  markStrands(ground.level(0), labels, said, strands);
   const isSoft = band > 0 ? softEdge(ground, labels, band, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, band, isSoft);
   return solveEdge(ground.level(0), known, how);
@@ -122,7 +126,7 @@ function solvedWhole(
   recipe: CutRecipe,
   ground: PickGround,
   { onProgress, ...how }: PickTask,
-  { specks, solved }: { readonly specks: number; readonly solved: number },
+  { specks, solved, strands }: Required<PickFinish> & { readonly solved: number },
 ): SolvedAlpha {
   const { width, height } = ground;
   const part = (from: number, to: number) => ({
@@ -134,6 +138,7 @@ function solvedWhole(
     recipe.by === 'sweep'
       ? sweepMarks(recipe, ground, 0)
       : allMarks(recipe.marks, ground, 0, 'with unsure');
+  markStrands(ground.level(0), labels, said, strands);
   // Where a band is laid it is wider where that is needed.
   const isSoft = solved > 0 ? softEdge(ground, labels, solved, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, solved, isSoft);

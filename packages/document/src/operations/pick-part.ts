@@ -8,6 +8,7 @@ interface PickedAnew {
   readonly part: string;
   readonly recipe: Recipe;
   readonly specks?: number;
+  readonly strands?: number;
   readonly solved?: number | null;
   readonly seen?: string;
   readonly tiles: Readonly<Record<string, BlobHash>>;
@@ -53,11 +54,12 @@ export const pickPart: Operation<PickedAnew> = {
     if (part?.kind === 'picked') return said(part, args);
     return `Worked ${partName(before, args.mask, args.part)} out again`;
   },
-  change(draft, { mask, part, recipe, specks, solved, seen, tiles }) {
+  change(draft, { mask, part, recipe, specks, strands, solved, seen, tiles }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
     target.recipe = castDraft(recipe);
     if (specks !== undefined) target.specks = specks;
+    if (strands !== undefined) target.strands = strands;
     if (solved !== undefined) target.solved = solved;
     if (seen !== undefined) target.seen = seen;
     cleanSolved(draft, mask, [target]);

@@ -1,15 +1,18 @@
-import { rm } from 'node:fs/promises';
-import { sizedExtent } from '@diplex/formats';
+import { open, rm } from 'node:fs/promises';
+import type { Rect, Size } from '@diplex/document';
+import { type FramePlace, sizedExtent, WebpAnimation } from '@diplex/formats';
 import sharp from 'sharp';
 import { Problem } from '../../problems/problem';
+import { changedPart } from '../changed-part';
 import type { FileRequestDto } from '../delivery.dto';
 import { withMetadata } from '../encoders/file-metadata';
 import { writePictureRows } from '../picture-rows';
+import { type RowsFile, writeWhole } from '../rows-file';
 import { type NamedState, stateOf } from '../states';
 import { type Contents, type DeliveryContext, partOf } from './contents';
 
-/** The longest side of a frame, and how many there may be: the encoder holds all of them. */
-const [LONGEST, USUAL, MOST] = [2000, 1080, 60];
+/** The longest side of a frame, and how many there may be. */
+const [LONGEST, USUAL, MOST] = [4000, 1080, 200];
 
 /** How long a frame stays, and the last, in milliseconds. */
 const [STAYS, LAST_STAYS] = [700, 2500];
@@ -54,31 +57,56 @@ export const animation: Contents = {
   async write(request, context, task) {
     const states = statesOf(request, context);
     const to = frameSize(request, context);
-    const paths: string[] = [];
+    const stays = request.stays ?? STAYS;
+    const { quality = 85 } = request;
+    const paths = [`${task.path}.one`, `${task.path}.other`] as const;
+    const file = await open(task.path, 'w');
+    let animation: WebpAnimation | null = null;
+    let before: RowsFile | null = null;
     try {
+      // One frame after the other, and of each only what has changed: two of them are there at a time, as rows in files.
       for (const [i, { document }] of states.entries()) {
-        const path = `${task.path}.frame${i}`;
-        paths.push(path);
+        const path = paths[i % 2] as string;
         const wanted = { document, to, bits: 8, space: 'srgb', takes: 'colour' } as const;
-        const part = partOf(task, (0.8 * i) / states.length, (0.8 * (i + 1)) / states.length);
-        await writePictureRows(context.renderer, path, wanted, part);
+        const part = partOf(task, i / states.length, (i + 0.9) / states.length);
+        const rows = await writePictureRows(context.renderer, path, wanted, part);
+        const place = frameOf(
+          before ? await changedPart(before, rows) : null,
+          before ? LEAST : to,
+          to,
+        );
+        const picture = sharp(path, { ignoreIcc: true })
+          .extract({ left: place.x, top: place.y, width: place.width, height: place.height })
+          .keepIccProfile();
+        const said = i === 0 ? withMetadata(picture, context.metadata) : picture;
+        const bytes = await said.webp({ quality }).toBuffer();
+        task.signal.throwIfAborted();
+        if (!animation) {
+          animation = new WebpAnimation((at, part) => writeWhole(file, part, at), to, bytes);
+          await animation.begin();
+        }
+        const last = i === states.length - 1;
+        await animation.frame(bytes, place, last ? Math.max(stays, LAST_STAYS) : stays);
+        before = rows;
       }
-      const stays = request.stays ?? STAYS;
-      const delay = states.map((_, i) =>
-        i === states.length - 1 ? Math.max(stays, LAST_STAYS) : stays,
-      );
-      const frames = await Promise.all(
-        paths.map((path) => sharp(path).png({ compressionLevel: 1 }).toBuffer()),
-      );
-      task.signal.throwIfAborted();
-      const joined = sharp(frames, { join: { animated: true } });
-      const { quality = 85 } = request;
-      await withMetadata(joined, context.metadata)
-        .webp({ quality, delay, loop: 0 })
-        .toFile(task.path);
+      await animation?.finish();
       return { ...to, remarks: [] };
     } finally {
+      await file.close();
       for (const path of paths) await rm(path, { force: true });
     }
   },
 };
+
+/** A frame has some pixels at least, even where nothing has changed. */
+const LEAST = { width: 2, height: 2 };
+
+/** Where a frame lies: around what has changed, from even pixels on; as large as said where that is not known. */
+function frameOf(changed: Rect | null, otherwise: Size, canvas: Size): FramePlace {
+  if (!changed) {
+    const width = Math.min(otherwise.width, canvas.width);
+    return { x: 0, y: 0, width, height: Math.min(otherwise.height, canvas.height) };
+  }
+  const [x, y] = [changed.x - (changed.x % 2), changed.y - (changed.y % 2)];
+  return { x, y, width: changed.x + changed.width - x, height: changed.y + changed.height - y };
+}

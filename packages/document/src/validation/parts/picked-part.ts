@@ -9,6 +9,7 @@ class PickedPartSchema extends PartSchema {
   @IsIn(['picked']) kind!: 'picked';
   @IsRecipe() recipe!: Recipe;
   @IsOptional() @IsNumber() @Min(0) specks?: number;
+  @IsOptional() @InRange(RANGES.strands) strands?: number;
   @IsOptional() @InRange(RANGES.edgeBand) solved?: number | null;
   @IsOptional() @IsIdentifier() seen?: string;
   @IsTileMap() tiles!: Record<string, string>;

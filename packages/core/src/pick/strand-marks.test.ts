@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { marksOfStrand } from './along-strand';
+import { marksOfStrand } from './strand-marks';
 
 const points = [
   { x: 1.234, y: 2 },

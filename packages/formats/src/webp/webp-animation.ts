@@ -1,0 +1,91 @@
+import type { WriteAt } from '../tiff/tiff-pages';
+import { type Chunk, chunkBytes, joined, letters, littleEndian, webpChunks } from './webp-chunks';
+
+/** Where a frame lies on the canvas, in whole pixels; it begins at even ones. */
+export interface FramePlace {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Flags of the chunk VP8X: what else is in the file. */
+const HOLDS = { icc: 0x20, alpha: 0x10, exif: 0x08, xmp: 0x04, animation: 0x02 } as const;
+/** A frame takes the place of what is under it, its alpha too, and stays. */
+const REPLACES = 0x02;
+
+/** Chunks of a frame's own picture. */
+const OF_PICTURE: ReadonlySet<string> = new Set(['ALPH', 'VP8 ', 'VP8L']);
+
+const MOST_BYTES = 2 ** 32 - 10;
+/** Signature and size of RIFF, and the chunks VP8X and ANIM. */
+const AFTER_RIFF = 12;
+
+/**
+ * Writes an animated WebP (the container of WebP, RFC 9649) frame by frame, each a WebP file of its own that was encoded by others. A frame
+ * may cover a part of the canvas: what lies around it stays as it was.
+ * @throws RangeError when the file gets too large for the format
+ */
+export class WebpAnimation {
+  private end = AFTER_RIFF;
+
+  constructor(
+    private readonly write: WriteAt,
+    private readonly canvas: { readonly width: number; readonly height: number },
+    /** Files of which profile, EXIF and XMP are taken; a WebP of any picture. */
+    private readonly said: Uint8Array,
+  ) {}
+
+  private get spoken(): Record<'ICCP' | 'EXIF' | 'XMP ', Uint8Array | undefined> {
+    const chunks = webpChunks(this.said);
+    const of = (kind: string) => chunks.find((chunk) => chunk.kind === kind)?.data;
+    return { ICCP: of('ICCP'), EXIF: of('EXIF'), 'XMP ': of('XMP ') };
+  }
+
+  /** The first bytes of the file; it goes round for ever. Call it once, before all frames. */
+  async begin(): Promise<void> {
+    const { ICCP, EXIF, 'XMP ': xmp } = this.spoken;
+    const flags =
+      HOLDS.alpha +
+      HOLDS.animation +
+      (ICCP ? HOLDS.icc : 0) +
+      (EXIF ? HOLDS.exif : 0) +
+      (xmp ? HOLDS.xmp : 0);
+    const { width, height } = this.canvas;
+    const size = [littleEndian(width - 1, 3), littleEndian(height - 1, 3)];
+    await this.append({ kind: 'VP8X', data: joined([littleEndian(flags, 4), ...size]) });
+    if (ICCP) await this.append({ kind: 'ICCP', data: ICCP });
+    // A transparent ground, and no end of rounds.
+    await this.append({ kind: 'ANIM', data: new Uint8Array(6) });
+  }
+
+  /** @param stays milliseconds */
+  async frame(picture: Uint8Array, place: FramePlace, stays: number): Promise<void> {
+    const { x, y, width, height } = place;
+    const head = [
+      ...[littleEndian(x / 2, 3), littleEndian(y / 2, 3)],
+      ...[littleEndian(width - 1, 3), littleEndian(height - 1, 3)],
+      ...[littleEndian(stays, 3), Uint8Array.of(REPLACES)],
+    ];
+    const own = webpChunks(picture).filter(({ kind }) => OF_PICTURE.has(kind));
+    await this.append({ kind: 'ANMF', data: joined([...head, ...own.map(chunkBytes)]) });
+  }
+
+  /** The last bytes, and the size that the first ones say. */
+  async finish(): Promise<void> {
+    const { EXIF, 'XMP ': xmp } = this.spoken;
+    if (EXIF) await this.append({ kind: 'EXIF', data: EXIF });
+    if (xmp) await this.append({ kind: 'XMP ', data: xmp });
+    const riff = [letters('RIFF'), littleEndian(this.end - 8, 4), letters('WEBP')];
+    await this.write(0, joined(riff));
+  }
+
+  private async append(chunk: Chunk): Promise<void> {
+    const bytes = chunkBytes(chunk);
+    if (this.end + bytes.length > MOST_BYTES) {
+      throw new RangeError('The animation gets larger than a WebP file can be.');
+    }
+    await this.write(this.end, bytes);
+    this.end += bytes.length;
+  }
+}
