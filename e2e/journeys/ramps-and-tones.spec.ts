@@ -18,12 +18,16 @@ test('lays two ramps, changes them by handle and number', async ({ page }) => {
   expect(await shows([1300, 600])).toBeCloseTo(0.25, 1);
   expect(await shows([200, 720])).toBe(0);
 
-  await page.getByRole('group', { name: 'Form', exact: true }).getByText('round').click();
   await bench.drag([
     [1100, 800],
     [1300, 800],
   ]);
   await expect(bench.parts()).toHaveCount(2);
+  // The tray has the amounts of the ramp in hand, which is the new one.
+  const form = page.getByRole('group', { name: 'Form', exact: true });
+  await form.getByText('round').click();
+  await expect(page.getByRole('group', { name: 'Form of the ramp' })).toContainText('round');
+  expect(await shows([200, 400])).toBeCloseTo(0.75, 1);
   expect(await shows([1100, 800])).toBeGreaterThan(0.98);
   expect(await shows([1100, 900])).toBeCloseTo(0.5, 1);
   expect(await shows([1320, 800])).toBe(0);
@@ -54,6 +58,19 @@ test('a mask of the lights only, its range set over the histogram', async ({ pag
   // The window is light, the beams are dark.
   expect((await bench.colourAt([760, 420]))[0]).toBeGreaterThan(250);
   expect((await bench.colourAt([750, 150]))[0]).toBe(0);
+  await test.step('the tray has their amounts, too', async () => {
+    const from = page.getByRole('textbox', { name: /^All from/ });
+    const before = await from.inputValue();
+    await bench.amount('Breadth', 100);
+    await expect(from).not.toHaveValue(before);
+    expect(Number(await from.inputValue())).toBeLessThan(Number(before));
+    const tray = page.getByRole('contentinfo');
+    await tray.getByRole('combobox', { name: 'Component' }).selectOption('red');
+    await expect(bench.parts()).toContainText('red');
+    await bench.undo(2);
+    await expect(bench.parts()).toContainText('lightness');
+    await expect(from).toHaveValue(before);
+  });
   const range = page.getByTestId('tone-range');
   const box = await range.boundingBox();
   if (!box) throw new Error('There is no range.');

@@ -1,24 +1,33 @@
-import { FALLOFFS, RAMP_SHAPES } from '@diplex/document';
+import { FALLOFFS, RAMP_SHAPES, setRamp } from '@diplex/document';
+import { useComposition } from '../../bench/composition-store';
 import { Choice } from '../../controls/Choice';
-import { useRamping } from './settings';
+import { usePartOfKind } from '../part-of-kind';
+import { type Ramping, useRamping } from './settings';
 
-/** What a new ramp is like. */
+/** What the ramp in hand is like, and every new one after it. */
 export function RampOptions() {
   const ramping = useRamping();
-  const { set } = ramping;
+  const inHand = usePartOfKind('ramp');
+  const { shape, falloff } = inHand?.part ?? ramping;
+  const change = (settings: Partial<Ramping>) => {
+    ramping.set(settings);
+    if (!inHand) return;
+    const { mask, part } = inHand;
+    useComposition.getState().perform(setRamp, { mask, part: part.id, settings });
+  };
   return (
     <>
       <Choice
         label="Form"
-        value={ramping.shape}
-        options={RAMP_SHAPES.map((shape) => ({ value: shape, words: shape }))}
-        onChoose={(shape) => set({ shape })}
+        value={shape}
+        options={RAMP_SHAPES.map((value) => ({ value, words: value }))}
+        onChoose={(next) => change({ shape: next })}
       />
       <Choice
         label="Falloff"
-        value={ramping.falloff}
-        options={FALLOFFS.map((falloff) => ({ value: falloff, words: falloff }))}
-        onChoose={(falloff) => set({ falloff })}
+        value={falloff}
+        options={FALLOFFS.map((value) => ({ value, words: value }))}
+        onChoose={(next) => change({ falloff: next })}
       />
     </>
   );

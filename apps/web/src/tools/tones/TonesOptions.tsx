@@ -1,27 +1,48 @@
-import { TONE_COMPONENTS } from '@diplex/document';
+import {
+  setTones,
+  TONE_COMPONENTS,
+  type ToneComponent,
+  type TonesSettings,
+} from '@diplex/document';
+import { useComposition } from '../../bench/composition-store';
 import { Pick } from '../../controls/Pick';
 import { ShareAmount } from '../../controls/ShareAmount';
+import { usePartOfKind } from '../part-of-kind';
 import { useToning } from './settings';
-import { addTones, TONES } from './tones-tool';
+import { addTones, TONES, toneOfRange, toneRange } from './tones-tool';
 
-/** What new tones are like. */
+/** What the tones in hand are like, and every new ones after them. */
 export function TonesOptions() {
   const toning = useToning();
-  const { set } = toning;
+  const inHand = usePartOfKind('tones');
+  const { perform, tryOut } = useComposition.getState();
+  const named = inHand && toneOfRange(inHand.part);
+  const args = (settings: TonesSettings) =>
+    inHand && { mask: inHand.mask, part: inHand.part.id, settings };
+  const chooseComponent = (component: ToneComponent) => {
+    toning.set({ component });
+    const asked = args({ component });
+    if (asked) perform(setTones, asked);
+  };
+  const setBreadth = (breadth: number, by: typeof perform | typeof tryOut) => {
+    toning.set({ breadth });
+    const asked = named && args(toneRange(named.name, breadth));
+    if (asked) by(setTones, asked);
+  };
   return (
     <>
       <Pick
         label="Component"
-        value={toning.component}
+        value={inHand?.part.component ?? toning.component}
         options={TONE_COMPONENTS.map((each) => ({ value: each, words: each }))}
-        onChoose={(component) => set({ component })}
+        onChoose={chooseComponent}
       />
       <ShareAmount
         layout="stack"
         label="Breadth"
-        value={toning.breadth}
-        onTry={(value) => set({ breadth: value })}
-        onSet={(value) => set({ breadth: value })}
+        value={named?.breadth ?? toning.breadth}
+        onTry={(value) => setBreadth(value, tryOut)}
+        onSet={(value) => setBreadth(value, perform)}
       />
       <div className="flex gap-1">
         {TONES.map((name) => (

@@ -21,6 +21,19 @@ export function toneRange(name: ToneName, breadth: number): Pick<TonesPart, 'low
   };
 }
 
+/** Which tones a range means, and how many of them: what `toneRange` made, or comes nearest to. */
+export function toneOfRange({ low, high }: Pick<TonesPart, 'low' | 'high'>): {
+  readonly name: ToneName;
+  readonly breadth: number;
+} {
+  const share = (value: number) => Math.max(0, Math.min(1, Math.round(value * 100) / 100));
+  if (low[1] === 0) return { name: 'darks', breadth: share((high[1] - 0.2) / 0.5) };
+  if (high[0] === 1) return { name: 'lights', breadth: share((0.8 - low[0]) / 0.5) };
+  // From the middle to where it ends: 0.08 + 0.1 / 3, and 0.3 + 0.25 / 3 more at the greatest breadth.
+  const half = (high[1] - low[0]) / 2;
+  return { name: 'mids', breadth: share((half - 0.08 - 0.1 / 3) / (0.3 + 0.25 / 3)) };
+}
+
 function rounded(value: number): number {
   return Math.max(0, Math.min(1, Math.round(value * 1000) / 1000));
 }
