@@ -13,6 +13,7 @@ import { card, worst } from '../support/chain';
 declare global {
   interface Window {
     asText(bytes: Blob): Promise<string>;
+    shared?: ShareData;
   }
 }
 
@@ -127,7 +128,7 @@ test('checks are walked through, and a set of four files is made, kept and made 
   });
 });
 
-test('files go to the clipboard and into a folder, where they are saved again', async ({
+test('files go to the clipboard, to the share sheet and into a folder, where they are saved again', async ({
   page,
 }) => {
   // The browser without a window lets nobody choose a folder: one of its own private ones stands in.
@@ -143,6 +144,11 @@ test('files go to the clipboard and into a folder, where they are saved again', 
         }),
       showDirectoryPicker: async () =>
         (await root()).getDirectoryHandle('Posters', { create: true }),
+    });
+    // Nor has it a share sheet: what would be handed over is kept.
+    Object.assign(navigator, {
+      canShare: () => true,
+      share: async (data: ShareData) => Object.assign(window, { shared: data }),
     });
   });
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
@@ -169,6 +175,15 @@ test('files go to the clipboard and into a folder, where they are saved again', 
     return item ? window.asText(await item.getType('image/png')) : '';
   });
   expect(worst(await readPicture(Buffer.from(copied, 'base64')), shown)).toBe(0);
+
+  await page.getByRole('button', { name: /^Share/ }).click();
+  await expect.poll(() => page.evaluate(() => window.shared?.title)).toBe('Journey: folder');
+  const shared = await page.evaluate(async () => {
+    const [file] = window.shared?.files ?? [];
+    return file ? { name: file.name, text: await window.asText(file) } : { name: '', text: '' };
+  });
+  expect(shared.name).toBe('Journey- folder.png');
+  expect(worst(await readPicture(Buffer.from(shared.text, 'base64')), shown)).toBe(0);
 
   await page.getByRole('button', { name: 'Keeper is shown' }).click();
   await bench.saved();
