@@ -1,5 +1,5 @@
 import { converter } from 'culori';
-import type { Composition, FillColour, Layer, Profile } from './composition';
+import type { FillColour, Layer, PhotoContent, Profile } from './composition';
 
 /**
  * The pixels of a photograph in the profile of a composition: tiles are asked for, and told apart, by a name of
@@ -22,18 +22,16 @@ export function sourceNamed(name: string): SourceName {
     : { source: name, profile: 'srgb' };
 }
 
-/** A composition whose photographs go by the names of their pixels in its profile; for drawing alone. */
-export function withNamedPixels(composition: Composition): Composition {
-  const { profile } = composition.canvas;
-  if (profile === 'srgb') return composition;
-  const named = (layer: Layer): Layer => {
-    const { content } = layer;
-    if (content.kind !== 'photo') return layer;
-    const source = nameOfSource({ source: content.source, profile });
-    return { ...layer, content: { ...content, source } };
-  };
-  const layers = Object.entries(composition.layers).map(([id, layer]) => [id, named(layer)]);
-  return { ...composition, layers: Object.fromEntries(layers) };
+/** A photograph that goes by the name of its pixels in a profile; for drawing alone. */
+export function photoIn(content: PhotoContent, profile: Profile): PhotoContent {
+  if (profile === 'srgb') return content;
+  return { ...content, source: nameOfSource({ source: content.source, profile }) };
+}
+
+/** A layer of which that is true, whatever it shows. */
+export function layerIn(layer: Layer, profile: Profile): Layer {
+  const { content } = layer;
+  return content.kind === 'photo' ? { ...layer, content: photoIn(content, profile) } : layer;
 }
 
 const MODES = { srgb: 'rgb', 'display-p3': 'p3' } as const;

@@ -38,6 +38,7 @@ import {
   ownPixelsId,
   type PaintLayer,
   PlaneMap,
+  photoIn,
   type Rect,
   type ShadowLayer,
   type Size,
@@ -53,7 +54,6 @@ import {
   unflattened,
   WRAP_WIDTH,
   withDescendants,
-  withNamedPixels,
   withShowings,
 } from '@diplex/document';
 import {
@@ -203,7 +203,7 @@ const graphs = new WeakMap<Composition, CompositionGraph>();
 export function graphOf(composition: Composition): CompositionGraph {
   const known = graphs.get(composition);
   if (known) return known;
-  const made = new CompositionGraph(withShowings(withNamedPixels(composition)));
+  const made = new CompositionGraph(withShowings(composition));
   graphs.set(composition, made);
   return made;
 }
@@ -589,7 +589,8 @@ export class CompositionGraph {
       return this.pushed(picture, layer);
     }
     if (content.kind === 'photo' && isWarped(this.composition, layer) && !isPushed(layer)) {
-      return new WarpedPhotoNode(content, layerMap(this.composition, layer), mixIn);
+      const photo = photoIn(content, this.composition.canvas.profile);
+      return new WarpedPhotoNode(photo, layerMap(this.composition, layer), mixIn);
     }
     if (isShadow(layer)) return this.thrownBy(layer);
     const flat = isPaint(layer)
@@ -659,10 +660,11 @@ export class CompositionGraph {
   /** A layer's own pixels where they would lie flat; null for one that has none. */
   private flatPicture(layer: Layer): GraphNode | null {
     const { content } = layer;
-    const { mixIn } = this.composition;
+    const { mixIn, canvas } = this.composition;
     const matrix = layerMatrix(this.composition, layer);
     if (content.kind === 'photo') {
-      const photo = (at: Matrix) => new PhotoNode(content, at, mixIn);
+      const named = photoIn(content, canvas.profile);
+      const photo = (at: Matrix) => new PhotoNode(named, at, mixIn);
       return wrapsRound(layer) ? repeated(photo, content.size, matrix) : photo(matrix);
     }
     if (content.kind === 'fill') return new FillNode(content, matrix, mixIn);

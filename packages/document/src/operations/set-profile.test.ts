@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { type Composition, laidOut, newComposition, plainLayer } from '../composition';
 import { placedAt } from '../geometry/placement';
 import { EMPTY_HISTORY, goTo, record } from '../history';
-import { colourIn, nameOfSource, sourceNamed, withNamedPixels } from '../profiles';
+import { colourIn, layerIn, nameOfSource, sourceNamed } from '../profiles';
 import { perform } from './operation';
 import { setProfile } from './set-profile';
 
@@ -51,14 +51,13 @@ it('brings colours back as near as whole numbers allow, and clips what is too vi
   expect(colourIn({ r: 255, g: 0, b: 0 }, 'display-p3', 'srgb')).toEqual({ r: 255, g: 0, b: 0 });
 });
 
-it('names the pixels of photographs after the profile, and nothing else of a composition', () => {
-  const wide = perform(scene(), setProfile, { profile: 'display-p3' }).composition;
-  const named = withNamedPixels(wide);
+it('names the pixels of photographs after the profile, and nothing else of a layer', () => {
+  const { f, p } = scene().layers;
+  if (!f || !p) throw new Error('Both are there.');
   const name = nameOfSource({ source: HASH, profile: 'display-p3' });
-  expect(named.layers.p?.content).toMatchObject({ source: name });
-  expect(named.layers.f).toBe(wide.layers.f);
+  expect(layerIn(p, 'display-p3').content).toMatchObject({ source: name, kind: 'photo' });
+  expect(layerIn(p, 'srgb').content).toBe(p.content);
+  expect(layerIn(f, 'display-p3')).toBe(f);
   expect(sourceNamed(name)).toEqual({ source: HASH, profile: 'display-p3' });
   expect(sourceNamed(HASH)).toEqual({ source: HASH, profile: 'srgb' });
-  const narrow = scene();
-  expect(withNamedPixels(narrow)).toBe(narrow);
 });

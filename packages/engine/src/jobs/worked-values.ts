@@ -10,7 +10,14 @@ import {
   type WorkedValues,
   workedEdge,
 } from '@diplex/core';
-import { type Layer, type Mask, maskHolder, maskOf, type PickedFrom } from '@diplex/document';
+import {
+  type Layer,
+  layerIn,
+  type Mask,
+  maskHolder,
+  maskOf,
+  type PickedFrom,
+} from '@diplex/document';
 import { inScratch } from '@diplex/kernels';
 import type { PickPlace } from '../protocol';
 import type { WorkerPixels } from '../worker-pixels';
@@ -33,8 +40,9 @@ export function workedValues(
   pixels: WorkerPixels,
 ): ((key: string) => WorkedValues) | null {
   const scene = pixels.composition(place.composition);
-  const layer = maskHolder(scene, place.layer);
-  if (!layer) throw new Error('That layer is no longer in the composition.');
+  const holder = maskHolder(scene, place.layer);
+  if (!holder) throw new Error('That layer is no longer in the composition.');
+  const layer = layerIn(holder, scene.canvas.profile);
   const mask = maskOf(scene, layer);
   if (edge) {
     const of = whole(mask);

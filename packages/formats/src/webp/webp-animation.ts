@@ -28,33 +28,36 @@ const AFTER_RIFF = 12;
  */
 export class WebpAnimation {
   private end = AFTER_RIFF;
+  private readonly profile: Chunk | undefined;
+  private readonly exif: Chunk | undefined;
+  private readonly xmp: Chunk | undefined;
 
   constructor(
     private readonly write: WriteAt,
     private readonly canvas: { readonly width: number; readonly height: number },
-    /** Files of which profile, EXIF and XMP are taken; a WebP of any picture. */
-    private readonly said: Uint8Array,
-  ) {}
-
-  private get spoken(): Record<'ICCP' | 'EXIF' | 'XMP ', Uint8Array | undefined> {
-    const chunks = webpChunks(this.said);
-    const of = (kind: string) => chunks.find((chunk) => chunk.kind === kind)?.data;
-    return { ICCP: of('ICCP'), EXIF: of('EXIF'), 'XMP ': of('XMP ') };
+    /** A WebP file whose profile, EXIF and XMP become those of the animation. */
+    like: Uint8Array,
+  ) {
+    const chunks = webpChunks(like);
+    const of = (kind: string) => chunks.find((chunk) => chunk.kind === kind);
+    this.profile = of('ICCP');
+    this.exif = of('EXIF');
+    this.xmp = of('XMP ');
   }
 
   /** The first bytes of the file; it goes round for ever. Call it once, before all frames. */
   async begin(): Promise<void> {
-    const { ICCP, EXIF, 'XMP ': xmp } = this.spoken;
+    const { profile, exif, xmp } = this;
     const flags =
       HOLDS.alpha +
       HOLDS.animation +
-      (ICCP ? HOLDS.icc : 0) +
-      (EXIF ? HOLDS.exif : 0) +
+      (profile ? HOLDS.icc : 0) +
+      (exif ? HOLDS.exif : 0) +
       (xmp ? HOLDS.xmp : 0);
     const { width, height } = this.canvas;
     const size = [littleEndian(width - 1, 3), littleEndian(height - 1, 3)];
     await this.append({ kind: 'VP8X', data: joined([littleEndian(flags, 4), ...size]) });
-    if (ICCP) await this.append({ kind: 'ICCP', data: ICCP });
+    if (profile) await this.append(profile);
     // A transparent ground, and no end of rounds.
     await this.append({ kind: 'ANIM', data: new Uint8Array(6) });
   }
@@ -73,9 +76,7 @@ export class WebpAnimation {
 
   /** The last bytes, and the size that the first ones say. */
   async finish(): Promise<void> {
-    const { EXIF, 'XMP ': xmp } = this.spoken;
-    if (EXIF) await this.append({ kind: 'EXIF', data: EXIF });
-    if (xmp) await this.append({ kind: 'XMP ', data: xmp });
+    for (const chunk of [this.exif, this.xmp]) if (chunk) await this.append(chunk);
     const riff = [letters('RIFF'), littleEndian(this.end - 8, 4), letters('WEBP')];
     await this.write(0, joined(riff));
   }
