@@ -479,7 +479,7 @@ describe('delivering', () => {
       expect((await ask({ contents: 'comparison', before: 'version:gone' })).status).toBe(404);
       expect((await ask({ contents: 'comparison', before: 'moth' })).status).toBe(400);
       expect((await ask({ contents: 'animation', states: ['now'] })).body.detail).toContain(
-        '2 to 60',
+        '2 to 200',
       );
     });
 
