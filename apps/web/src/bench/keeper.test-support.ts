@@ -33,10 +33,11 @@ export function openDocument({ layers = [keeper], masks = [], canvas }: Opened =
 }
 
 /** A browser's storage for as long as a test. */
-export function storage(): Pick<Storage, 'getItem' | 'setItem'> {
+export function storage(): Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
   const kept = new Map<string, string>();
   return {
     getItem: (key) => kept.get(key) ?? null,
     setItem: (key, value) => void kept.set(key, value),
+    removeItem: (key) => void kept.delete(key),
   };
 }

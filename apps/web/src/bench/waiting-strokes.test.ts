@@ -3,6 +3,7 @@ import { newComposition, renameComposition } from '@diplex/document';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { useComposition } from './composition-store';
 import { useHand } from './hand-store';
+import { storage } from './keeper.test-support';
 import {
   keepStroke,
   type StrokeBeginning,
@@ -19,17 +20,13 @@ const POINTS = [{ x: 1, y: 2, pressure: 1 }];
 
 const store = () => useComposition.getState();
 
-function storage(full = false) {
-  const kept = new Map<string, string>();
-  return {
-    getItem: (key: string) => kept.get(key) ?? null,
-    removeItem: (key: string) => void kept.delete(key),
-    setItem(key: string, value: string) {
-      if (full) throw new Error('QuotaExceededError');
-      kept.set(key, value);
-    },
-  };
-}
+/** One without room for anything more. */
+const full = () => ({
+  ...storage(),
+  setItem() {
+    throw new Error('QuotaExceededError');
+  },
+});
 
 function begun(): StrokeBeginning {
   useHand.getState().take({ stage: 'cut', layer: 'keeper', part: 'p' });
@@ -75,7 +72,7 @@ it('drops what was drawn on another state than the one that was opened', () => {
 });
 
 it('knows of a stroke that the browser had no room for until that is a step', () => {
-  vi.stubGlobal('localStorage', storage(true));
+  vi.stubGlobal('localStorage', full());
   const forget = keepStroke('one', begun(), POINTS);
   expect(strokesAreKept()).toBe(false);
   forget();
