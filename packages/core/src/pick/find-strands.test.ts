@@ -92,4 +92,15 @@ describe('strands that leave a cut', () => {
     const { picture } = scene(HAIRS, () => 90);
     expect(findStrands(picture, new Uint8Array(WIDTH * HEIGHT), 150)).toEqual([]);
   });
+
+  it('are looked for no longer when that is called off', () => {
+    const { picture, cut } = scene(HAIRS, () => 90);
+    let asked = 0;
+    const goOn = () => {
+      asked++;
+      if (asked > 1) throw new Error('It was called off.');
+    };
+    expect(() => findStrands(picture, cut, 150, goOn)).toThrow('It was called off.');
+    expect(asked).toBe(2);
+  });
 });

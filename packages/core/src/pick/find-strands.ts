@@ -27,6 +27,8 @@ const SETTLES = 2;
 
 /** Ridges are worked out in tiles of this side, only where strands can lie; so far beyond a tile they are felt. */
 const [TILE, FELT] = [256, 16] as const;
+/** Distances are measured in tiles of this side. */
+const FAR_TILE = 512;
 /** Ways of lines are kept in so many steps of half a turn. */
 const WAYS = 128;
 
@@ -48,13 +50,19 @@ interface Field extends Size {
  * @param picture straight, display-encoded
  * @param cut 1 for every pixel that is cut out
  * @param reach how far from the edge they are followed, in pixels
+ * @param goOn asked in between; throws to end it
  * @returns the surest first
  */
-export function findStrands(picture: SourceLevel, cut: Uint8Array, reach: number): Strand[] {
+export function findStrands(
+  picture: SourceLevel,
+  cut: Uint8Array,
+  reach: number,
+  goOn: () => void = () => undefined,
+): Strand[] {
   const part = around(picture, cut, reach);
   if (!part) return [];
-  const outside = outsideOf(picture, cut, part, reach);
-  const field = fieldOf(picture, part, outside, reach);
+  const outside = outsideOf(picture, cut, part, reach, goOn);
+  const field = fieldOf(picture, part, outside, reach, goOn);
   const found: { line: Point[]; sure: number }[] = [];
   for (const seed of seedsOf(field)) {
     if (found.length >= MOST) break;
@@ -88,45 +96,71 @@ function around({ width, height }: SourceLevel, cut: Uint8Array, reach: number):
   return grown(box, reach, { width, height });
 }
 
+/** How far each pixel of a part lies outside of the cut, in tiles: distances of a large picture would take much memory at once. */
 function outsideOf(
   { width }: SourceLevel,
   cut: Uint8Array,
   part: Rect,
   reach: number,
+  goOn: () => void,
 ): Float32Array {
-  const inside = new Float32Array(part.width * part.height);
-  for (let y = 0, to = 0; y < part.height; y++) {
-    const from = (part.y + y) * width + part.x;
-    for (let x = 0; x < part.width; x++, to++) {
-      inside[to] = cut[from + x] as number;
+  const outside = new Float32Array(part.width * part.height);
+  const limit = reach + 2;
+  for (const tile of tilesOf(part, FAR_TILE)) {
+    goOn();
+    const around = grown(tile, Math.ceil(limit), part);
+    const inside = new Float32Array(around.width * around.height);
+    for (let y = 0, to = 0; y < around.height; y++) {
+      const from = (part.y + around.y + y) * width + part.x + around.x;
+      for (let x = 0; x < around.width; x++, to++) inside[to] = cut[from + x] as number;
+    }
+    inScratch(() => {
+      const { data } = distanceFromEdge({ ...around, data: inside }, limit);
+      for (let y = tile.y; y < tile.y + tile.height; y++) {
+        const from = (y - around.y) * around.width - around.x;
+        for (let x = tile.x; x < tile.x + tile.width; x++) {
+          outside[y * part.width + x] = -(data[from + x] as number);
+        }
+      }
+    });
+  }
+  return outside;
+}
+
+/** Tiles of a side that cover an extent. */
+function tilesOf({ width, height }: Size, side: number): Rect[] {
+  const tiles: Rect[] = [];
+  for (let y = 0; y < height; y += side) {
+    for (let x = 0; x < width; x += side) {
+      tiles.push({ x, y, width: Math.min(side, width - x), height: Math.min(side, height - y) });
     }
   }
-  const { data } = inScratch(() => distanceFromEdge({ ...part, data: inside }, reach + 2));
-  return Float32Array.from(data, (off) => -off);
+  return tiles;
 }
 
 /** Ridges wherever a strand can lie. */
-function fieldOf(picture: SourceLevel, part: Rect, outside: Float32Array, reach: number): Field {
+function fieldOf(
+  picture: SourceLevel,
+  part: Rect,
+  outside: Float32Array,
+  reach: number,
+  goOn: () => void,
+): Field {
   const { width, height } = part;
   const [strength, usual] = [new Float32Array(outside.length), new Float32Array(outside.length)];
   const way = new Uint8Array(outside.length);
-  for (let top = 0; top < height; top += TILE) {
-    for (let left = 0; left < width; left += TILE) {
-      const tile = {
-        ...{ x: left, y: top },
-        ...{ width: Math.min(TILE, width - left), height: Math.min(TILE, height - top) },
-      };
-      if (!isReached(outside, width, tile, reach)) continue;
-      const whole = grown({ ...tile, x: part.x + left, y: part.y + top }, FELT, picture);
-      const ridges = ridgeMap(picture, whole);
-      for (let y = 0; y < tile.height; y++) {
-        let from = (part.y + top + y - whole.y) * whole.width + part.x + left - whole.x;
-        let to = (top + y) * width + left;
-        for (let x = 0; x < tile.width; x++, from++, to++) {
-          strength[to] = ridges.strength[from] as number;
-          usual[to] = ridges.usual[from] as number;
-          way[to] = Math.round(((ridges.angle[from] as number) / Math.PI) * WAYS + WAYS) % WAYS;
-        }
+  for (const tile of tilesOf(part, TILE)) {
+    if (!isReached(outside, width, tile, reach)) continue;
+    goOn();
+    const whole = grown({ ...tile, x: part.x + tile.x, y: part.y + tile.y }, FELT, picture);
+    const ridges = ridgeMap(picture, whole);
+    for (let y = tile.y; y < tile.y + tile.height; y++) {
+      let from = (part.y + y - whole.y) * whole.width + part.x + tile.x - whole.x;
+      let to = y * width + tile.x;
+      for (let x = 0; x < tile.width; x++, from++, to++) {
+        strength[to] = ridges.strength[from] as number;
+        usual[to] = ridges.usual[from] as number;
+        way[to] = Math.round(((ridges.angle[from] as number) / Math.PI) * WAYS + WAYS) % WAYS;
       }
     }
   }

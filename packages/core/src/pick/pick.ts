@@ -100,7 +100,7 @@ function edgeAnew(
     const sure = value < HALF_SURE || value > 1 - HALF_SURE;
     said[p] = sure ? MARK.none : MARK.unsure;
   }
-  markStrands(ground.level(0), labels, said, strands);
+  markStrands(ground.level(0), labels, said, strands, how);
   const isSoft = band > 0 ? softEdge(ground, labels, band, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, band, isSoft);
   return solveEdge(ground.level(0), known, how);
@@ -138,7 +138,7 @@ function solvedWhole(
     recipe.by === 'sweep'
       ? sweepMarks(recipe, ground, 0)
       : allMarks(recipe.marks, ground, 0, 'with unsure');
-  markStrands(ground.level(0), labels, said, strands);
+  markStrands(ground.level(0), labels, said, strands, how);
   // Where a band is laid it is wider where that is needed.
   const isSoft = solved > 0 ? softEdge(ground, labels, solved, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, solved, isSoft);

@@ -4,6 +4,7 @@ import { findStrands } from './find-strands';
 import type { Strand } from './follow-strand';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
+import { SegmentStopped, type SegmentTask } from './segment-task';
 
 /** The solver works out what a strand covers in a band that is so much wider on either side, in pixels. */
 const BESIDE = 2;
@@ -37,16 +38,21 @@ export function marksOfStrand(mark: StrokeMark, { points, width }: Strand): Mark
  * @param labels 1 inside the cut
  * @param said MARK for each pixel; strands are added to it
  * @param reach how far from the cut they are looked for, in pixels
+ * @throws SegmentStopped when `stopped` says so
  */
 export function markStrands(
   picture: SourceLevel,
   labels: Uint8Array,
   said: Uint8Array,
   reach: number,
+  { stopped }: Pick<SegmentTask, 'stopped'> = {},
 ): void {
   if (reach <= 0) return;
   const { width, height } = picture;
-  const strokes = findStrands(picture, labels, reach)
+  const goOn = () => {
+    if (stopped?.()) throw new SegmentStopped();
+  };
+  const strokes = findStrands(picture, labels, reach, goOn)
     .flatMap((strand) => marksOfStrand('unsure', strand))
     .map(({ mark, ...stroke }) => ({ ...stroke, mark: MARK[mark] }));
   const marks = new Uint8Array(said.length);

@@ -88,4 +88,27 @@ describe('a strand', () => {
       expect((kept[beside * WIDTH + x] as number) / 65_535).toBeLessThan(0.05);
     }
   });
+
+  it('is found without a stroke, along the edge of any mask, as far as asked', () => {
+    const before = new Float32Array(WIDTH * HEIGHT).map((_, p) => {
+      const [x, y] = [p % WIDTH, Math.floor(p / WIDTH)];
+      return Math.hypot(x + 0.5 - HEAD.x, y + 0.5 - HEAD.y) < HEAD.radius ? 1 : 0;
+    });
+    const recipe = { by: 'edge' as const, from: 'layer' as const, way: 'hairs' as const };
+    const solved = (strands: number) =>
+      pick(recipe, ground, { before }, { specks: 0, solved: 8, strands });
+    expect(offAt(solved(0), 65_535)).toBeGreaterThan(0.2);
+    const found = solved(200);
+    expect(offAt(found, 65_535)).toBeLessThan(0.12);
+    // Followed for forty pixels it is lost beyond them.
+    expect(offAt(solved(40), 65_535)).toBeGreaterThan(0.15);
+    // No joint of the wall belongs to it.
+    for (const [x, y] of [
+      [250, 25],
+      [300, 193],
+      [40, 217],
+    ] as const) {
+      expect((found[y * WIDTH + x] as number) / 65_535).toBeLessThan(0.1);
+    }
+  });
 });
