@@ -1,3 +1,4 @@
+import { setImmediate as othersTurn } from 'node:timers/promises';
 import type { SourceLevel } from '@diplex/core';
 import { allocateBytes } from '@diplex/engine';
 import { pixelsBetween } from '@diplex/formats';
@@ -6,6 +7,9 @@ import { brokenPicture, type PictureFacts, readPixels } from './read-picture';
 
 /** Samples of 8 bits are shifted into 16, which leaves them this much too small. */
 const SHIFTED = 257 / 256;
+
+/** So many samples are converted at a time; whole pixels of three and of four. */
+const SLICE = 12 * 2 ** 18;
 
 type ReadFacts = Pick<PictureFacts, 'bits' | 'channels' | 'plainValues' | 'profile'>;
 
@@ -23,7 +27,12 @@ export async function readWidePixels(
   if (!convertible) {
     const { data, ...level } = await readPixels(path, name, facts);
     const wide = new Uint16Array(allocateBytes(data.length * 2));
-    pixelsBetween({ from: 'srgb', to: 'p3' }, data, level.channels, wide);
+    for (let at = 0; at < data.length; at += SLICE) {
+      const [part, into] = [data.subarray(at, at + SLICE), wide.subarray(at, at + SLICE)];
+      pixelsBetween({ from: 'srgb', to: 'p3' }, part, level.channels, into);
+      // Others are answered in between: a large photograph takes seconds.
+      await othersTurn();
+    }
     return { ...level, data: wide };
   }
   const tagged = facts.bits === 16 ? path : await widened(path, name);

@@ -1,6 +1,8 @@
 import type { Colour } from '@diplex/core';
+import { colourIn } from '@diplex/document';
 import { useState } from 'react';
 import { createPortal } from 'react-dom';
+import { useComposition } from '../bench/composition-store';
 import { useHand } from '../bench/hand-store';
 import { ColourPanel } from './colour/ColourPanel';
 import { colourOfHex, hexOf } from './colour/oklch';
@@ -19,6 +21,8 @@ const nothing = () => undefined;
 /** A colour to choose: a press opens the colours. */
 export function ColourField({ label, value, onTry, onSet }: ColourFieldProps) {
   const [open, setOpen] = useState(false);
+  // Pages have colours in sRGB; numbers are those of the composition's profile.
+  const profile = useComposition((state) => state.composition.canvas.profile);
   const close = () => {
     setOpen(false);
     useHand.getState().take({ colourAsked: null });
@@ -31,13 +35,16 @@ export function ColourField({ label, value, onTry, onSet }: ColourFieldProps) {
         aria-label={label}
         title={label}
         className="size-6 cursor-pointer"
-        value={hexOf(value)}
+        value={hexOf(colourIn(value, profile, 'srgb'))}
         onClick={(event) => {
           event.preventDefault();
           if (open) close();
           else setOpen(true);
         }}
-        onChange={(event) => onSet(colourOfHex(event.target.value) ?? value)}
+        onChange={(event) => {
+          const chosen = colourOfHex(event.target.value);
+          onSet(chosen ? colourIn(chosen, 'srgb', profile) : value);
+        }}
       />
       {open &&
         createPortal(

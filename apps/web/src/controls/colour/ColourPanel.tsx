@@ -1,5 +1,5 @@
 import type { Colour } from '@diplex/core';
-import { coloursOf } from '@diplex/document';
+import { colourIn, coloursOf, PROFILE_NAMES } from '@diplex/document';
 import { IconX } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
 import { useComposition } from '../../bench/composition-store';
@@ -40,6 +40,7 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
   // Grey has no hue, and rounding moves it: what was chosen stays where it was put.
   const [chosen, setChosen] = useState<Oklch>(() => oklchOf(kept));
   const composition = useComposition((state) => state.composition);
+  const { profile } = composition.canvas;
   const recent = useRecentColours((state) => state.colours);
   const value = tried ?? kept;
   const lch = hexOf(colourOf(chosen)) === hexOf(value) ? chosen : oklchOf(value);
@@ -136,6 +137,11 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
         unit="°"
         {...setting((h) => ({ ...lch, h }))}
       />
+      {profile !== 'srgb' && (
+        <p className="mt-1 text-[11.5px] text-faint">
+          Numbers are those of {PROFILE_NAMES[profile]}.
+        </p>
+      )}
       {channel('r', 'Red')}
       {channel('g', 'Green')}
       {channel('b', 'Blue')}
@@ -203,6 +209,7 @@ interface SwatchesProps {
 
 /** Colours to choose by a press. */
 function Swatches({ words, colours, onChoose }: SwatchesProps) {
+  const profile = useComposition((state) => state.composition.canvas.profile);
   return (
     <span className="flex flex-wrap gap-1">
       {colours.map((colour) => (
@@ -212,7 +219,7 @@ function Swatches({ words, colours, onChoose }: SwatchesProps) {
           aria-label={`${words}: ${hexOf(colour)}`}
           title={`${words}: ${hexOf(colour)}`}
           className="size-6 cursor-pointer rounded border border-line"
-          style={{ background: hexOf(colour) }}
+          style={{ background: hexOf(colourIn(colour, profile, 'srgb')) }}
           onClick={() => onChoose(colour)}
         />
       ))}
