@@ -148,6 +148,19 @@ test('nothing is lost by reloading right after a change', async ({ page }) => {
     }
     expect(waited, 'strokes that were no steps yet when the page was reloaded').toBeGreaterThan(0);
   });
+  await test.step('so are two, of which only the first may be a step by then', async () => {
+    await bench.tool('Brush');
+    await bench.amount('Size', 300);
+    for (const y of [500, 700]) {
+      await bench.drag([
+        [500, y],
+        [1400, y + 20],
+      ]);
+    }
+    await page.reload();
+    await bench.settled();
+    await expect(bench.parts().last()).toContainText('9 strokes');
+  });
   const shown = await bench.pixels();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await page.reload();

@@ -11,7 +11,7 @@ const SHIFTED = 257 / 256;
 /** So many samples are converted at a time; whole pixels of three and of four. */
 const SLICE = 12 * 2 ** 18;
 
-type ReadFacts = Pick<PictureFacts, 'bits' | 'channels' | 'plainValues' | 'profile'>;
+type ReadFacts = Pick<PictureFacts, 'bits' | 'channels' | 'plainValues'>;
 
 /**
  * Decodes a picture in Display P3: upright, straight alpha, 16 bits, in shared memory. What a file in a wide profile
@@ -23,7 +23,9 @@ export async function readWidePixels(
   name: string,
   facts: ReadFacts,
 ): Promise<SourceLevel> {
-  const convertible = !facts.plainValues && (await sharp(path).metadata()).space !== 'cmyk';
+  const convertible =
+    !facts.plainValues &&
+    (await sharp(path, { limitInputPixels: false }).metadata()).space !== 'cmyk';
   if (!convertible) {
     const { data, ...level } = await readPixels(path, name, facts);
     const wide = new Uint16Array(allocateBytes(data.length * 2));
@@ -35,7 +37,7 @@ export async function readWidePixels(
     }
     return { ...level, data: wide };
   }
-  const tagged = facts.bits === 16 ? path : await widened(path, name);
+  const tagged = facts.bits === 16 ? path : await widened(path, name, facts.channels);
   // Samples of 16 bits with a profile are brought into Display P3 by what reads them.
   let pipeline = sharp(tagged, { limitInputPixels: false, failOn: 'warning' })
     .autoOrient()
@@ -54,12 +56,12 @@ export async function readWidePixels(
 }
 
 /** The picture in its own profile with samples of 16 bits, upright. */
-async function widened(path: string, name: string): Promise<Buffer> {
+async function widened(path: string, name: string, channels: 3 | 4): Promise<Buffer> {
   return sharp(path, { limitInputPixels: false, failOn: 'warning' })
     .autoOrient()
     .pipelineColourspace('rgb16')
     .keepIccProfile()
-    .linear(SHIFTED)
+    .linear(new Array(channels).fill(SHIFTED), new Array(channels).fill(0))
     .toColourspace('rgb16')
     .tiff({ compression: 'none', bigtiff: true })
     .toBuffer()

@@ -77,8 +77,8 @@ export function startAutosave(): () => void {
   });
   const stopKeeping = keepUnsaved();
   const warn = (event: BeforeUnloadEvent) => {
-    const kept = isKept() && strokesAreKept();
-    if (leavesWorkUndone() || (unsaved() && !kept)) event.preventDefault();
+    const lost = leavesWorkUndone() || !strokesAreKept() || (unsaved() && !isKept());
+    if (lost) event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
   return () => {

@@ -58,15 +58,19 @@ it('forgets a stroke that became a step, and no other', () => {
   expect(strokesLeftWaiting().map(({ id }) => id)).toEqual(['two']);
 });
 
-it('a stroke that is painted again goes on waiting once, not twice', () => {
-  keepStroke('one', begun(), POINTS);
-  keepStroke('one', begun(), POINTS);
-  expect(strokesLeftWaiting()).toHaveLength(1);
+it('goes on waiting when another one becomes a step before it', () => {
+  const forget = keepStroke('one', begun(), POINTS);
+  keepStroke('two', begun(), POINTS);
+  store().perform(renameComposition, { title: 'The step of the first' });
+  forget();
+  expect(strokesLeftWaiting().map(({ id }) => id)).toEqual(['two']);
 });
 
-it('drops what was drawn on another state than the one that was opened', () => {
+it('drops what was drawn on a state that is none of the past of the one that was opened', () => {
+  store().perform(renameComposition, { title: 'One' });
   keepStroke('one', begun(), POINTS);
-  store().perform(renameComposition, { title: 'Changed elsewhere' });
+  expect(strokesLeftWaiting()).toHaveLength(1);
+  store().undo();
   expect(strokesLeftWaiting()).toEqual([]);
   expect(localStorage.getItem('diplex-strokes-c')).toBeNull();
 });

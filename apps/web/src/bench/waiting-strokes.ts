@@ -77,26 +77,32 @@ export function keepStroke(
   const composition = useComposition.getState().id;
   if (!composition) return () => undefined;
   const stroke: WaitingStroke = { ...beginning, id, after: lastStep(), points };
-  const kept = write(composition, [...read(composition).filter((one) => one.id !== id), stroke]);
+  const kept = write(composition, [...read(composition), stroke]);
   if (!kept) unkept++;
   return () => {
     if (!kept) unkept--;
-    write(
-      composition,
-      read(composition).filter((one) => one.id !== id),
-    );
+    forgetStroke(composition, id);
   };
+}
+
+/** Forgets a stroke that waited. */
+export function forgetStroke(composition: string, id: string): void {
+  write(
+    composition,
+    read(composition).filter((one) => one.id !== id),
+  );
 }
 
 /**
  * The strokes of the composition that was just opened that never became steps, in the order in which they were
- * drawn; none, and none are kept any more, when the composition is another than they were drawn on.
+ * drawn, but for those that were drawn on a state that is none of its past: they are not kept any more.
  */
 export function strokesLeftWaiting(): readonly WaitingStroke[] {
-  const { id } = useComposition.getState();
+  const { id, history } = useComposition.getState();
   if (!id) return [];
+  const past = new Set(history.entries.slice(0, history.position).map((entry) => entry.id));
   const strokes = read(id);
-  if (strokes.length === 0 || strokes[0]?.after === lastStep()) return strokes;
-  write(id, []);
-  return [];
+  const fit = strokes.filter(({ after }) => after === null || past.has(after));
+  if (fit.length < strokes.length) write(id, fit);
+  return fit;
 }

@@ -40,7 +40,8 @@ function said(before: PickedPart, after: PickedAnew): string {
     return `Specks under ${after.specks} px out of ${name}`;
   }
   if (typeof after.solved === 'number') {
-    return `Solved the edge of ${name}, ${Math.round(after.solved)} px`;
+    const strands = after.strands ? ', with strands' : '';
+    return `Solved the edge of ${name}, ${Math.round(after.solved)} px${strands}`;
   }
   if (typeof before.solved === 'number') return `${name} as it was cut`;
   return `Worked ${name} out again`;

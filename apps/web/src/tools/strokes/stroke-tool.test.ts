@@ -5,7 +5,7 @@ import { keeper, openDocument, storage } from '../../bench/keeper.test-support';
 import type { MaskInHand } from '../../bench/mask-in-hand';
 import { useNotices } from '../../bench/notice-store';
 import { usePendingWork, workSettled } from '../../bench/pending-work';
-import { strokesLeftWaiting } from '../../bench/waiting-strokes';
+import { keepStroke, strokesLeftWaiting } from '../../bench/waiting-strokes';
 import type { PointerSample } from '../../picture/tool';
 import type { RunningStroke } from './running-stroke';
 import { StrokeTool } from './stroke-tool';
@@ -155,6 +155,8 @@ describe('strokes', () => {
     opened[0]?.resolve();
     await workSettled();
     if (!waiting) throw new Error('It waited.');
+    // As it lies there when the page was closed before it was a step.
+    keepStroke(waiting.id, waiting, waiting.points);
     const done = tool.again(waiting);
     await turn();
     expect(places(opened[1])).toEqual(places(opened[0]));

@@ -5,6 +5,7 @@ import { type MaskInHand, whyNot } from '../../bench/mask-in-hand';
 import { tellProblem } from '../../bench/notice-store';
 import { trackStroke } from '../../bench/pending-work';
 import {
+  forgetStroke,
   keepStroke,
   type StrokeBeginning,
   strokeBeginning,
@@ -96,11 +97,12 @@ export class StrokeTool implements Tool {
   }
 
   /** Paints a stroke that was drawn before the page was closed; it is kept until it is a step. */
-  again({ id, points, ...beginning }: WaitingStroke): Promise<void> {
-    const forget = keepStroke(id, beginning, points);
+  again({ id, points, settings, brush }: WaitingStroke): Promise<void> {
+    const composition = useComposition.getState().id;
+    const forget = () => composition && forgetStroke(composition, id);
     return this.after(() => {
-      this.strokes.settings.setState(beginning.settings);
-      const stroke = this.strokes.open(beginning.brush);
+      this.strokes.settings.setState(settings);
+      const stroke = this.strokes.open(brush);
       stroke?.extend(points);
       return stroke?.end();
     }, forget);
@@ -119,7 +121,7 @@ export class StrokeTool implements Tool {
   /** @param ended called when nothing more comes of it */
   private after(
     step: () => Promise<void> | undefined | void,
-    ended?: (() => void) | null,
+    ended?: (() => unknown) | null,
   ): Promise<void> {
     this.line = this.line
       .then(step)
