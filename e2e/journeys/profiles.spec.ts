@@ -57,6 +57,14 @@ test('a vivid photograph keeps its colours in Display P3, on the screen and in i
     await page.getByTitle('Canvas size and mixing').click();
     await page.getByRole('button', { name: 'Display P3', exact: true }).click();
     await page.getByRole('button', { name: 'Set it' }).click();
+    // On a screen of sRGB it is brought into that; one of Display P3 shows all of it.
+    await expect.poll(async () => (await bench.colourAt([100, 150]))[0]).toBe(255);
+    const screen = await page.context().newCDPSession(page);
+    await screen.send('Emulation.setEmulatedMedia', {
+      features: [{ name: 'color-gamut', value: 'p3' }],
+    });
+    await bench.saved();
+    await page.reload();
     await expect.poll(() => bench.colourAt([100, 150])).toEqual([...VIVID]);
     expect(await bench.colourAt([300, 150])).toEqual([...GREY]);
     const space = await bench.picture.evaluate(

@@ -1,6 +1,7 @@
 import { type CSSProperties, type PointerEvent, type RefObject, useRef } from 'react';
 import { type CompareWay, useCompare } from '../bench/compare-store';
 import { useComposition } from '../bench/composition-store';
+import { screenSpace } from '../picture/screen-space';
 import { useTileScreen } from './use-tile-screen';
 
 /** Keys move the line by this share of the width. */
@@ -32,13 +33,13 @@ interface BeforePictureProps {
 export function BeforePicture({ area }: BeforePictureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { way, line, before } = useCompare();
-  const profile = useComposition((state) => state.composition.canvas.profile);
+  const space = useComposition((state) => screenSpace(state.composition.canvas.profile));
   useTileScreen(canvas, area, 'before');
   const style = LOOKS[way](line);
   return (
     <>
       <canvas
-        key={profile}
+        key={space}
         ref={canvas}
         data-testid="picture-before"
         className="absolute inset-0 size-full"

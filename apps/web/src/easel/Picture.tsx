@@ -7,6 +7,7 @@ import { isCutTool, type ToolName } from '../bench/stage-tools';
 import { GhostOutlines } from '../exposures/GhostOutlines';
 import { BrushRing } from '../picture/BrushRing';
 import { useCamera } from '../picture/camera-store';
+import { screenSpace } from '../picture/screen-space';
 import { ComponentPanels } from '../tools/component/ComponentPanels';
 import { useComponenting } from '../tools/component/settings';
 import { LooksSheet } from '../tools/looks/LooksSheet';
@@ -36,7 +37,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const surround = useComposition((state) => (state.preview ?? state.composition).canvas.surround);
   // A canvas keeps the space that it was first drawn in.
-  const profile = useComposition((state) => state.composition.canvas.profile);
+  const space = useComposition((state) => screenSpace(state.composition.canvas.profile));
   const cutting = isCutTool(inHand);
   useEffect(() => {
     useHand.getState().take({ looksAt: cutting ? 'mask' : 'composition' });
@@ -64,7 +65,7 @@ export function Picture({ tool: inHand }: { readonly tool: ToolName | null }) {
         >
           <CanvasGround colour={look.ground} />
           <canvas
-            key={profile}
+            key={space}
             ref={canvas}
             data-testid="picture"
             className="absolute inset-0 size-full"

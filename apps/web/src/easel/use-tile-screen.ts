@@ -10,6 +10,7 @@ import { useShelf } from '../bench/shelf-store';
 import { withoutStep } from '../bench/without-step';
 import { useCamera } from '../picture/camera-store';
 import { setCurrentScreen } from '../picture/current-screen';
+import { screenSpace } from '../picture/screen-space';
 import { TileScreen } from '../picture/tile-screen';
 
 /**
@@ -21,13 +22,13 @@ export function useTileScreen(
   area: RefObject<HTMLDivElement | null>,
   shows: 'present' | 'before' = 'present',
 ): void {
-  const profile = useComposition((state) => state.composition.canvas.profile);
+  const space = useComposition((state) => screenSpace(state.composition.canvas.profile));
   useEffect(() => {
     const [surface, box] = [canvas.current, area.current];
     if (!surface || !box) return;
     const engine = pageEngine();
     const supply = pageSupply();
-    const screen = new TileScreen(engine, surface, supply, profile);
+    const screen = new TileScreen(engine, surface, supply, space);
     // For those who wait for the finished picture, tests among them.
     let drawn = false;
     const tell = () => {
@@ -94,5 +95,5 @@ export function useTileScreen(
       if (shows === 'present') setCurrentScreen(null);
       screen.close();
     };
-  }, [canvas, area, shows, profile]);
+  }, [canvas, area, shows, space]);
 }

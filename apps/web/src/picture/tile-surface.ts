@@ -1,4 +1,5 @@
 import type { Profile, Rect } from '@diplex/document';
+import { screenSpace } from './screen-space';
 
 /** The pixels of one tile of the picture, kept where the screen can be drawn from them at once. */
 export class TileSurface {
@@ -30,5 +31,5 @@ export function putPixels(
 ): void {
   Object.assign(canvas, { width, height });
   const image = new ImageData(pixels, width, height, { colorSpace });
-  canvas.getContext('2d', { colorSpace })?.putImageData(image, 0, 0);
+  canvas.getContext('2d', { colorSpace: screenSpace(colorSpace) })?.putImageData(image, 0, 0);
 }
