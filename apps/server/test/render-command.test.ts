@@ -65,6 +65,18 @@ describe('the render command', () => {
     expect((await sharp(join(folder, 'small.png')).metadata()).width).toBe(Math.round(width / 2));
   });
 
+  it('takes a name that begins with a dash for a name, and a value for a value', async () => {
+    const called = { ...(document as Parameters<TestServer['compose']>[0]), title: '-2 stops' };
+    await server.compose(called);
+    expect(await render('-2 stops', join(folder, 'dash.png'), '--scale=0.5')).toBe('');
+    expect((await sharp(join(folder, 'dash.png')).metadata()).width).toBeLessThan(90);
+    const out = join(folder, 'none.png');
+    expect(await render('-0', out)).toContain('There is no composition "-0"');
+    expect(await render('-2 stops', out, '--region', '-5,x,1,1')).toContain('four whole numbers');
+    expect(await render('-2 stops', out, '--sale', '1')).toContain("Unknown option '--sale'");
+    expect(await render('-2 stops', out, '--scale')).toContain("'--scale <value>'");
+  });
+
   it('draws a document and an archive to the same pixels', async () => {
     await render(id, join(folder, 'whole.png'));
     writeFileSync(join(folder, 'document.json'), JSON.stringify(document));

@@ -59,20 +59,29 @@ export function requestOf(to: string, options: Options): FileRequestDto {
   return request;
 }
 
-/** The options and the other words of a command. */
+/**
+ * The options and the other words of a command. Options begin with two dashes and have a value
+ * each, after `=` or as the next word; every other word stands for itself, one that begins with a
+ * dash too (identifiers of earlier versions may).
+ */
 export function parsed(
   args: readonly string[],
   names: readonly string[],
   usage: string,
 ): { readonly options: Options; readonly words: readonly string[] } {
   const kinds = names.map((name) => [name, { type: 'string' as const }] as const);
+  const stated: string[] = [];
+  const words: string[] = [];
+  const left = [...args];
+  for (let word = left.shift(); word !== undefined; word = left.shift()) {
+    const isBare = /^--[^=]+$/.test(word);
+    if (word === '--') words.push(...left.splice(0));
+    else if (!word.startsWith('--')) words.push(word);
+    else stated.push(isBare && left[0] !== undefined ? `${word}=${left.shift()}` : word);
+  }
   try {
-    const { values, positionals } = parseArgs({
-      args: [...args],
-      options: Object.fromEntries(kinds),
-      allowPositionals: true,
-    });
-    return { options: values as Options, words: positionals };
+    const { values } = parseArgs({ args: stated, options: Object.fromEntries(kinds) });
+    return { options: values as Options, words };
   } catch (error) {
     throw new Refused(`${(error as Error).message}\n\n${usage}`);
   }
