@@ -1,3 +1,4 @@
+export { avifOfTiles, type TileGrid, tileGrid } from './avif/avif-grid';
 export * from './credits';
 export {
   blendingOf,

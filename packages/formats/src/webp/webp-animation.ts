@@ -1,5 +1,6 @@
+import { joined, letters, littleEndian } from '../bytes';
 import type { WriteAt } from '../tiff/tiff-pages';
-import { type Chunk, chunkBytes, joined, letters, littleEndian, webpChunks } from './webp-chunks';
+import { type Chunk, chunkBytes, webpChunks } from './webp-chunks';
 
 /** Where a frame lies on the canvas, in whole pixels; it begins at even ones. */
 export interface FramePlace {

@@ -1,3 +1,5 @@
+import { joined, letters, littleEndian } from '../bytes';
+
 /** A part of a RIFF file: four letters, and what they say. */
 export interface Chunk {
   readonly kind: string;
@@ -5,27 +7,6 @@ export interface Chunk {
 }
 
 const HEAD = 8;
-
-/** Bytes of so many letters of ASCII. */
-export function letters(text: string): Uint8Array {
-  return Uint8Array.from(text, (letter) => letter.charCodeAt(0));
-}
-
-/** A whole number in so many bytes, the least first. */
-export function littleEndian(value: number, bytes: 2 | 3 | 4): Uint8Array {
-  return new Uint8Array(bytes).map((_, i) => Math.floor(value / 256 ** i) % 256);
-}
-
-/** Bytes one after the other. */
-export function joined(parts: readonly Uint8Array[]): Uint8Array {
-  const all = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    all.set(part, at);
-    at += part.length;
-  }
-  return all;
-}
 
 /** A chunk as it stands in a file: chunks begin at even places. */
 export function chunkBytes({ kind, data }: Chunk): Uint8Array {

@@ -18,8 +18,8 @@ let perMegapixel = 2;
 const TOLD_EVERY = 250;
 
 /**
- * Encodes in a process of its own: its encoder says nothing until it is done, takes long, and can only be stopped with the process
- * that it runs in.
+ * Encodes in a process of its own: its encoder says nothing until a tile is done, takes long, and can only be stopped with the
+ * process that it runs in.
  */
 function encodeApart(
   order: AvifOrder,
@@ -28,7 +28,10 @@ function encodeApart(
 ): Promise<void> {
   const begun = Date.now();
   const megapixels = (order.rows.width * order.rows.height) / 1e6;
-  const child = fork(new URL('./encode-avif.js', import.meta.url), { signal, execArgv: [] });
+  // Few places to take memory from, so that what one tile gave back serves the next.
+  const env = { ...process.env, MALLOC_ARENA_MAX: '2' };
+  const program = new URL('./encode-avif.js', import.meta.url);
+  const child = fork(program, { signal, env, execArgv: [] });
   const elapsed = () => (Date.now() - begun) / 1000;
   const timer = setInterval(() => {
     // Slower the nearer it comes to the end, so that it never stands there and waits.
@@ -36,9 +39,12 @@ function encodeApart(
   }, TOLD_EVERY);
   return new Promise<void>((resolve, reject) => {
     let problem = 'the encoder ended without a word';
-    child.on('message', (message: { done: true } | { problem: string }) => {
+    child.on('message', (message: { done: true } | { share: number } | { problem: string }) => {
       if ('problem' in message) problem = message.problem;
-      else {
+      else if ('share' in message) {
+        clearInterval(timer);
+        progress(message.share);
+      } else {
         perMegapixel = elapsed() / Math.max(0.1, megapixels);
         problem = '';
       }
