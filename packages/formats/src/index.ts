@@ -25,5 +25,8 @@ export {
   TiffPages,
   type WriteAt,
 } from './tiff/tiff-pages';
+export { alphaChunk } from './webp/alpha-chunk';
+export { fillBeneath } from './webp/colours-beneath';
 export { type FramePlace, WebpAnimation } from './webp/webp-animation';
 export { webpChunks } from './webp/webp-chunks';
+export { webpWithAlpha } from './webp/webp-with-alpha';

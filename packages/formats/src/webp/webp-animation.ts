@@ -1,5 +1,6 @@
 import { joined, letters, littleEndian } from '../bytes';
 import type { WriteAt } from '../tiff/tiff-pages';
+import { HOLDS } from './holds';
 import { type Chunk, chunkBytes, webpChunks } from './webp-chunks';
 
 /** Where a frame lies on the canvas, in whole pixels; it begins at even ones. */
@@ -10,8 +11,6 @@ export interface FramePlace {
   readonly height: number;
 }
 
-/** Flags of the chunk VP8X: what else is in the file. */
-const HOLDS = { icc: 0x20, alpha: 0x10, exif: 0x08, xmp: 0x04, animation: 0x02 } as const;
 /** A frame takes the place of what is under it, its alpha too, and stays. */
 const REPLACES = 0x02;
 
