@@ -52,6 +52,13 @@ async function* pageRows(page: Page): AsyncGenerator<Row> {
     () => part.first().waitFor({ timeout: 120_000 }),
   );
   yield figure('the found subject cut out, 1.8 MP', cut, 's', 1.5);
+  const edge = await secondsUntil(
+    () => Promise.resolve(),
+    () => part.nth(1).waitFor({ timeout: 120_000 }),
+  );
+  yield figure('its edge solved by itself, after the cut', edge, 's', 5);
+  await page.keyboard.press('Control+z');
+  await part.nth(1).waitFor({ state: 'detached' });
   const band = page.getByRole('textbox', { name: /^Band(,|$)/ });
   await band.fill(String(BAND));
   await band.press('Enter');

@@ -30,7 +30,7 @@ test('a moth becomes an animal of light, in embers and eight showings of smoke',
     await page.getByRole('button', { name: 'Find subject' }).click();
     const offers = page.getByRole('list', { name: 'Found subjects' }).getByRole('button');
     await offers.first().click({ timeout: 60_000 });
-    await expect(bench.parts()).toHaveCount(1, { timeout: 60_000 });
+    await expect(bench.parts()).toHaveCount(2, { timeout: 60_000 });
     await bench.jobsDone();
   });
 

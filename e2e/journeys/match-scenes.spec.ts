@@ -63,7 +63,7 @@ test('the moth flies before the headland, in its light, wherever it is moved', a
   const offers = page.getByRole('list', { name: 'Found subjects' }).getByRole('button');
   await expect(offers.first()).toContainText('% sure', { timeout: 60_000 });
   await offers.first().click();
-  await expect(bench.parts()).toHaveCount(1, { timeout: 60_000 });
+  await expect(bench.parts()).toHaveCount(2, { timeout: 60_000 });
   await bench.jobsDone();
   await page.getByRole('button', { name: 'Composition', exact: true }).click();
   const pasted = await bench.pixels();

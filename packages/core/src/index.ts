@@ -70,7 +70,7 @@ export { sheerSides, sheerValues } from './matting/sheer';
 export { inMemory, KNOWN, type MatteInput, unknownsOf } from './matting/trimap';
 export { coverageTiles, drawnTiles } from './pick/coverage-tiles';
 export { cropLevel } from './pick/crop-level';
-export { cutLikely, type Likely } from './pick/cut-likely';
+export { cutLikely, edgeOfFound, type Likely } from './pick/cut-likely';
 export { type EdgeMemory, emptyMemory } from './pick/edge-memory';
 export { findStrands } from './pick/find-strands';
 export { followStrand, type Strand } from './pick/follow-strand';

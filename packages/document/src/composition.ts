@@ -732,6 +732,11 @@ export interface PickedPart extends PartBase, Tiled {
   /** How far from the cut, in mask pixels, hairs that leave it are looked for, to be solved with it; none when left out. */
   readonly strands?: number;
   /**
+   * Solid patches outside of the mask before it that are at least so wide, in mask pixels, are not taken in by an edge that was solved
+   * anew; all are when left out.
+   */
+  readonly patches?: number;
+  /**
    * The alpha of an unsure band of this width along the cut (in mask pixels), and of what is marked as
    * unsure, was solved; null or left out where the part is as it was cut.
    */

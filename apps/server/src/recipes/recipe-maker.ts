@@ -1,4 +1,4 @@
-import { agreementReading, withAllTaken } from '@diplex/core';
+import { agreementReading, edgeOfFound, withAllTaken } from '@diplex/core';
 import {
   type Composition,
   isPhoto,
@@ -9,6 +9,7 @@ import {
   newId,
   type PhotoLayer,
   type PickedPart,
+  RANGES,
   type Rect,
 } from '@diplex/document';
 import type { Candidate } from '@diplex/sight';
@@ -169,18 +170,27 @@ export class RecipeMaker {
     if (!edge) return rough;
     const ways = this.edgeFor(edge, layer, current(bare, layer));
     const recipe = { by: 'edge' as const, from: 'layer' as const, way: ways.way };
-    const solved = await this.pixels.edge(rough, current(rough, layer), recipe, ways.band, signal);
+    const solved = await this.pixels.edge(rough, current(rough, layer), recipe, ways, signal);
     const last = picked(ways.way === 'hard' ? 'Hard edge' : 'Solved edge', {
       ...{ recipe, tiles: solved, combine: 'replace' as const, solved: ways.band },
+      ...{ strands: ways.strands, patches: ways.patches },
     });
     return withParts(bare, layer.id, [part, last], old);
   }
 
   /** The same band in a photograph of more or fewer pixels. */
-  private edgeFor({ way, band }: EdgeWays, before: PhotoLayer, now: PhotoLayer): EdgeWays {
+  private edgeFor(edge: EdgeWays, before: PhotoLayer, now: PhotoLayer): EdgeWays {
     const side = ({ content }: PhotoLayer) => Math.max(content.size.width, content.size.height);
-    const scaled = Math.round((band * side(now)) / side(before));
-    return { way, band: Math.max(2, Math.min(2000, scaled)) };
+    const scaled = (width: number, { least, most }: { least: number; most: number }) =>
+      Math.max(least, Math.min(most, Math.round((width * side(now)) / side(before))));
+    return {
+      ...{ way: edge.way, band: Math.max(2, scaled(edge.band, RANGES.edgeBand)) },
+      ...{ strands: scaled(edge.strands, RANGES.strands) },
+      // What was found may be off by more than a cut by hand: patches never come in.
+      patches: edge.patches
+        ? scaled(edge.patches, RANGES.patches)
+        : edgeOfFound(now.content.size).patches,
+    };
   }
 
   private lookedOver(composition: Composition, layer: PhotoLayer, { box }: Candidate): string[] {

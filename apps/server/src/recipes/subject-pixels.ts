@@ -25,6 +25,7 @@ import { RenderPixels } from '../rendering/render-pixels';
 import { Renderer } from '../rendering/renderer';
 import { BlobStore } from '../storage/blob-store';
 import { SubjectFinder } from './subject-finder';
+import type { EdgeWays } from './swap-photo';
 
 /** Where a subject is, is looked for on a picture with this longest side. */
 const LOOKED_AT = 1200;
@@ -71,7 +72,7 @@ export class SubjectPixels {
     composition: Composition,
     layer: Layer,
     recipe: Extract<PickRecipe, { by: 'edge' }>,
-    band: number,
+    { band, strands, patches }: EdgeWays,
     signal: AbortSignal,
   ): Promise<Tiles> {
     const levels = recipe.way === 'hard' ? [0] : cutLevels(layer);
@@ -84,7 +85,16 @@ export class SubjectPixels {
     };
     const tiles = await this.pixels.using(needs, 'refused', () => {
       const place = { composition: this.renderer.told(composition), layer: layer.id };
-      const ask = { ...place, recipe, part: null, specks: 0, solved: band, tiles: {} };
+      const ask = {
+        ...place,
+        recipe,
+        part: null,
+        specks: 0,
+        solved: band,
+        strands,
+        patches,
+        tiles: {},
+      };
       return this.engine.run('pick', ask, { signal });
     });
     return this.kept(tiles);

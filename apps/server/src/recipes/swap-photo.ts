@@ -61,6 +61,9 @@ export interface EdgeWays {
   readonly way: 'hairs' | 'hard';
   /** The width of its band, in mask pixels. */
   readonly band: number;
+  /** See PickedPart. */
+  readonly strands: number;
+  readonly patches: number;
 }
 
 /** The way in which the edge of a layer's mask was solved; null where it is as it was cut. */
@@ -68,11 +71,12 @@ export function edgeOf(composition: Composition, layer: Layer): EdgeWays | null 
   const parts = (maskOf(composition, layer)?.parts ?? []).filter(
     (part): part is PickedPart => part.kind === 'picked' && part.shown,
   );
-  const solved = parts.filter((part) => typeof part.solved === 'number' && part.solved > 0);
-  const last = solved.at(-1);
+  const solvedParts = parts.filter((part) => typeof part.solved === 'number' && part.solved > 0);
+  const last = solvedParts.at(-1);
   if (!last) return null;
   const hard = last.recipe.by === 'edge' && last.recipe.way === 'hard';
-  return { way: hard ? 'hard' : 'hairs', band: last.solved ?? 0 };
+  const { strands = 0, patches = 0, solved: band } = last;
+  return { way: hard ? 'hard' : 'hairs', band: band ?? 0, strands, patches };
 }
 
 /** Gives a layer a mask of these parts; its edge is feathered, choked and evened as that of the old mask was. */

@@ -1,4 +1,5 @@
 import {
+  edgeOfFound,
   groundNeeds,
   isPickRecipe,
   type Likely,
@@ -158,7 +159,8 @@ function commit(work: PickWork, tiles: Readonly<Record<string, string>>): void {
     mask: target.mask?.id ?? '',
     part: part.id,
     recipe: part.recipe,
-    ...{ specks: part.specks, strands: part.strands, solved: part.solved, seen: part.seen },
+    ...{ specks: part.specks, strands: part.strands, patches: part.patches },
+    ...{ solved: part.solved, seen: part.seen },
     tiles,
   };
   useComposition.getState().perform(pickPart, args);
@@ -230,7 +232,7 @@ async function pickTiles(
       'pick',
       {
         ...{ ...pickPlace(layer.id), recipe, part: before },
-        ...{ specks: part.specks ?? 0, strands: part.strands ?? 0 },
+        ...{ specks: part.specks ?? 0, strands: part.strands ?? 0, patches: part.patches ?? 0 },
         ...{ solved: part.solved ?? null, tiles: part.tiles },
       },
       options,
@@ -241,8 +243,16 @@ async function pickTiles(
   }
 }
 
+/** How the edge of a whole mask is worked out; see PickFinish. */
+export interface WholeEdge {
+  readonly way: EdgeWay;
+  readonly band: number;
+  readonly strands: number;
+  readonly patches: number;
+}
+
 /** Works the edge of all parts of the mask in hand out anew, as a part at the end of them. */
-export function solveWholeEdge(way: EdgeWay, band: number, strands: number): void {
+export function solveWholeEdge({ way, band, strands, patches }: WholeEdge): void {
   queuePick(() => {
     const target = maskInHand();
     if (!target?.mask || target.mask.parts.length === 0) return null;
@@ -255,11 +265,14 @@ export function solveWholeEdge(way: EdgeWay, band: number, strands: number): voi
     const name = way === 'hard' ? 'Hard edge' : 'Solved edge';
     const made = { ...newPickedPart(target, name, recipe), combine: 'replace' as const };
     const words = `Solving the edge of ${target.mask.name}, ${Math.round(band)} px`;
-    return { words, target, isNew: true, part: { ...made, solved: band, strands } };
+    return { words, target, isNew: true, part: { ...made, solved: band, strands, patches } };
   });
 }
 
-/** Cuts what is likely at the layer's edges and makes a part of it. */
+/**
+ * Cuts what is likely at the layer's edges and makes a part of it; of a mask that has no other, the edge is solved at once. That is a
+ * step of its own: who undoes it, or stops it, has the plain cut.
+ */
 export async function commitLikely(
   likely: Likely,
   recipe: Extract<Recipe, { by: 'subject' }>,
@@ -278,6 +291,10 @@ export async function commitLikely(
       });
       const part = newPickedPart(target, recipe.name, recipe);
       commit({ words: '', part, target, isNew: true }, await keepTiles(tiles, signal));
+      const now = maskInHand();
+      if (now?.layer.id === layer.id && now.mask?.parts.length === 1) {
+        solveWholeEdge({ way: 'hairs', strands: 0, ...edgeOfFound(size) });
+      }
     } finally {
       letGo();
     }
@@ -290,7 +307,9 @@ export async function commitLikely(
  * Works the picked part in hand out again, perhaps otherwise: without islands and holes of fewer pixels than
  * `specks`, with the alpha along its edge solved or as it was cut.
  */
-export function finishPick(change: Pick<PickedPart, 'specks' | 'strands' | 'solved'> = {}): void {
+export function finishPick(
+  change: Pick<PickedPart, 'specks' | 'strands' | 'patches' | 'solved'> = {},
+): void {
   queuePick(() => {
     const target = maskInHand();
     const part = target?.part;

@@ -19,6 +19,25 @@ export function BandAmount({ label, value, onChoose }: BandAmountProps) {
   );
 }
 
+interface PatchesAmountProps {
+  readonly value: number;
+  readonly onChoose: (patches: number) => void;
+}
+
+/** From which width on solid patches outside of the mask stay out of it; at 0 all come in. */
+export function PatchesAmount({ value, onChoose }: PatchesAmountProps) {
+  return (
+    <div title="Solid patches outside of the mask that are at least this wide stay out of it, as they are no hair; at 0 all come in">
+      <Amount
+        {...{ label: 'Patches', value, step: 1, unit: 'px', curve: 2 }}
+        range={RANGES.patches}
+        onTry={onChoose}
+        onSet={onChoose}
+      />
+    </div>
+  );
+}
+
 interface StrandsAmountProps {
   readonly value: number;
   readonly onChoose: (strands: number) => void;

@@ -1,3 +1,4 @@
+import type { Size } from '@diplex/document';
 import { MARK } from './mark';
 import type { PickGround } from './pick-ground';
 import { segment, workingLevel } from './segment';
@@ -20,6 +21,15 @@ export interface Likely {
 
 /** How far beyond its box a thing may reach, as a share of the box. */
 const MARGIN = 0.12;
+
+/** Shares of a picture's side, taken of a square as large: of the band along a found edge, and of a patch that is no hair. */
+const [BAND, PATCH] = [0.0123, 0.007];
+
+/** How the edge of what was found is solved; see PickFinish. Tried on the portrait, the workshop and the moth. */
+export function edgeOfFound({ width, height }: Size): { band: number; patches: number } {
+  const side = Math.sqrt(width * height);
+  return { band: Math.round(BAND * side), patches: Math.max(3, Math.round(PATCH * side)) };
+}
 
 /** Cuts what is likely at the picture's own edges; see `segment`. */
 export function cutLikely(

@@ -2,6 +2,7 @@ import type { EdgeWay, Marked, MarkedStroke, PickedFrom, Recipe, Rect } from '@d
 import { type EdgeMemory, type LocalChange, localChange, type SolvedEdge } from './edge-memory';
 import { fillMark } from './fill-mark';
 import { hardEdge } from './hard-edge';
+import { holdPatches } from './hold-patches';
 import { MARK } from './mark';
 import { drawStrokes } from './mark-strokes';
 import type { PickGround } from './pick-ground';
@@ -29,6 +30,8 @@ export interface PickFinish {
   readonly solved: number | null;
   /** How far from the cut hairs that leave it are looked for, to be solved with it; 0 for none. */
   readonly strands?: number;
+  /** Solid patches outside of the cut that are at least so wide are not taken in by a solved edge of a whole mask; 0 takes them. */
+  readonly patches?: number;
 }
 
 const PLAIN: PickFinish = { specks: 0, solved: null };
@@ -53,10 +56,11 @@ export function pick(
   recipe: PickRecipe,
   ground: PickGround,
   how: PickTask = {},
-  { specks, solved, strands = 0 }: PickFinish = PLAIN,
+  finish: PickFinish = PLAIN,
 ): Uint8Array | Uint16Array {
   const { width, height } = ground;
-  if (recipe.by === 'edge') return edgeAnew(recipe.way, ground, how, { specks, solved, strands });
+  if (recipe.by === 'edge') return edgeAnew(recipe.way, ground, how, finish);
+  const { specks, solved, strands = 0 } = finish;
   if (solved === null || recipe.by === 'reach') {
     if (recipe.by !== 'reach') return softened(tidyCut(recipe, ground, how, specks), width, height);
     const coverage = pickReach(recipe.points, ground, how.onProgress);
@@ -84,7 +88,7 @@ function edgeAnew(
   way: EdgeWay,
   ground: PickGround,
   { before, ...how }: PickTask,
-  { specks, solved, strands = 0 }: PickFinish,
+  { specks, solved, strands = 0, patches = 0 }: PickFinish,
 ): Uint16Array {
   const { width, height } = ground;
   if (!before) throw new RangeError('There is no mask whose edge could be worked out.');
@@ -103,7 +107,9 @@ function edgeAnew(
   markStrands(ground.level(0), labels, said, strands, how);
   const isSoft = band > 0 ? softEdge(ground, labels, band, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, band, isSoft);
-  return solveEdge(ground.level(0), known, how);
+  const alpha = solveEdge(ground.level(0), known, how);
+  if (patches > 0) holdPatches(alpha, before, width, height, patches);
+  return alpha;
 }
 
 type SolvedAlpha = Pick<SolvedEdge, 'known' | 'alpha'>;
@@ -126,7 +132,7 @@ function solvedWhole(
   recipe: CutRecipe,
   ground: PickGround,
   { onProgress, ...how }: PickTask,
-  { specks, solved, strands }: Required<PickFinish> & { readonly solved: number },
+  { specks, solved, strands }: { specks: number; solved: number; strands: number },
 ): SolvedAlpha {
   const { width, height } = ground;
   const part = (from: number, to: number) => ({

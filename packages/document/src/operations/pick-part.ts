@@ -9,6 +9,7 @@ interface PickedAnew {
   readonly recipe: Recipe;
   readonly specks?: number;
   readonly strands?: number;
+  readonly patches?: number;
   readonly solved?: number | null;
   readonly seen?: string;
   readonly tiles: Readonly<Record<string, BlobHash>>;
@@ -55,12 +56,13 @@ export const pickPart: Operation<PickedAnew> = {
     if (part?.kind === 'picked') return said(part, args);
     return `Worked ${partName(before, args.mask, args.part)} out again`;
   },
-  change(draft, { mask, part, recipe, specks, strands, solved, seen, tiles }) {
+  change(draft, { mask, part, recipe, specks, strands, patches, solved, seen, tiles }) {
     const target = draftPart(draft, mask, part);
     if (target.kind !== 'picked') throw new OperationRefused(`${target.name} was not picked.`);
     target.recipe = castDraft(recipe);
     if (specks !== undefined) target.specks = specks;
     if (strands !== undefined) target.strands = strands;
+    if (patches !== undefined) target.patches = patches;
     if (solved !== undefined) target.solved = solved;
     if (seen !== undefined) target.seen = seen;
     cleanSolved(draft, mask, [target]);

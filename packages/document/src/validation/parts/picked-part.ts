@@ -10,6 +10,7 @@ class PickedPartSchema extends PartSchema {
   @IsRecipe() recipe!: Recipe;
   @IsOptional() @IsNumber() @Min(0) specks?: number;
   @IsOptional() @InRange(RANGES.strands) strands?: number;
+  @IsOptional() @InRange(RANGES.patches) patches?: number;
   @IsOptional() @InRange(RANGES.edgeBand) solved?: number | null;
   @IsOptional() @IsIdentifier() seen?: string;
   @IsTileMap() tiles!: Record<string, string>;
