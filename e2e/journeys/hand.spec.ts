@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { BenchPage, copyOf, wallToCut } from '../support/bench';
+import { BenchPage, copyOf, photoToCut, wallToCut } from '../support/bench';
 import { card, worst } from '../support/chain';
 
 /** What undo would take back, in words. */
@@ -166,6 +166,45 @@ test('nothing is lost by reloading right after a change', async ({ page }) => {
   await page.reload();
   await bench.settled();
   expect(worst(await bench.pixels(), shown)).toBe(0);
+});
+
+test('what is painted while a found edge is solved comes after it; Escape leaves the plain cut', async ({
+  page,
+}) => {
+  const canvas = { width: 1200, height: 1500 };
+  const bench = await photoToCut(page, 'Journey: found edge', 'keeper-portrait.jpg', canvas);
+  const find = async () => {
+    await page.getByRole('button', { name: 'Find subject' }).click();
+    const offers = page.getByRole('list', { name: 'Found subjects' }).getByRole('button');
+    await offers.first().click({ timeout: 60_000 });
+    await expect(bench.parts()).toHaveCount(1, { timeout: 60_000 });
+    await expect(page.getByTestId('job-line')).toContainText('Solving the edge');
+  };
+
+  await test.step('Escape stops it', async () => {
+    await find();
+    await page.keyboard.press('Escape');
+    await expect(page.getByText(/^Called off: Solving/)).toBeVisible();
+    await expect(page.getByTestId('job-line')).toBeHidden();
+    await expect(bench.parts()).toHaveCount(1);
+    await bench.undo();
+  });
+
+  await test.step('a stroke beside it is there before and after', async () => {
+    await find();
+    const corner = [150, 150] as const;
+    await bench.tool('Brush');
+    await page.getByRole('button', { name: 'show', exact: true }).click();
+    await bench.drag([
+      [100, 150],
+      [200, 150],
+    ]);
+    await expect.poll(async () => (await bench.colourAt(corner))[0]).toBeGreaterThan(200);
+    await expect(bench.parts()).toHaveCount(3, { timeout: 60_000 });
+    await bench.jobsDone();
+    await expect(bench.parts()).toContainText(['Figure', 'Solved edge', 'Painted']);
+    expect((await bench.colourAt(corner))[0]).toBeGreaterThan(200);
+  });
 });
 
 test('on a mask that is used turned round, what is shown is seen', async ({ page }) => {

@@ -101,11 +101,15 @@ export function startFor(takesAway: boolean): Mask['startsFrom'] {
   return takesAway ? 'full' : 'empty';
 }
 
-/** Adds a part to the layer's mask, making the mask when there is none, as one step. */
+/**
+ * Adds a part to the layer's mask, making the mask when there is none, as one step. It comes to hand where it is the last one.
+ * @param after the part that it comes right after; it becomes the last when left out
+ */
 export function commitPart(
   target: MaskInHand,
   part: MaskPart,
   startsFrom: Mask['startsFrom'],
+  after?: string,
 ): boolean {
   const { perform: doing } = useComposition.getState();
   const layer = target.layer.id;
@@ -115,11 +119,13 @@ export function commitPart(
     ? `Area by ${part.name}`
     : `${part.name} on the mask of ${target.layer.name}`;
   const done = target.mask
-    ? doing(addPart, { mask: target.mask.id, part })
+    ? doing(addPart, { mask: target.mask.id, part, ...(after && { after }) })
     : ofArea
       ? doing(layArea, { mask, words })
       : doing(addMask, { layer, mask, words });
-  if (done) useHand.getState().take({ part: part.id });
+  const { masks } = useComposition.getState().composition;
+  const last = masks[target.mask?.id ?? mask.id]?.parts.at(-1)?.id;
+  if (done && (ofArea || last === part.id)) useHand.getState().take({ part: part.id });
   return done;
 }
 

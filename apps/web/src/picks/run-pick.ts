@@ -152,7 +152,9 @@ function commit(work: PickWork, tiles: Readonly<Record<string, string>>): void {
   // What it was worked out for may be gone by now; then there is nothing to be said.
   if (!isWanted(work)) return;
   if (isNew) {
-    commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'));
+    // An edge is that of the parts that there were: what was drawn meanwhile comes after it.
+    const after = part.recipe.by === 'edge' ? target.mask?.parts.at(-1)?.id : undefined;
+    commitPart(target, { ...part, tiles }, startFor(part.combine === 'subtract'), after);
     return;
   }
   const args = {

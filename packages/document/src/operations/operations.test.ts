@@ -299,6 +299,20 @@ describe('every operation', () => {
     expect(add('n2', { sheer: 1 }).layers.keeper?.edge.fringe).toBe(1);
   });
 
+  it('puts a part right after another, or at the end where that is not there', () => {
+    const [first] = example.masks.cut?.parts ?? [];
+    if (!first) throw new Error('The mask has parts.');
+    const ids = (args: { after?: string }) => {
+      const part = { ...first, id: 'new' };
+      const { composition } = after(operations.addPart, { mask: 'cut', part, ...args });
+      return composition.masks.cut?.parts.map(({ id }) => id);
+    };
+    const before = example.masks.cut?.parts.map(({ id }) => id) ?? [];
+    expect(ids({ after: first.id })).toEqual([first.id, 'new', ...before.slice(1)]);
+    expect(ids({})).toEqual([...before, 'new']);
+    expect(ids({ after: 'gone' })).toEqual([...before, 'new']);
+  });
+
   it('shares a mask in its place, keeps what is on the shelf, and drops what nobody uses', () => {
     const unlocked = perform(example, operations.lockLayer, { ...wall, locked: false }).composition;
     const shared = perform(unlocked, operations.shareMask, { ...wall, mask: 'cut' }).composition;
