@@ -732,8 +732,8 @@ export interface PickedPart extends PartBase, Tiled {
   /** How far from the cut, in mask pixels, hairs that leave it are looked for, to be solved with it; none when left out. */
   readonly strands?: number;
   /**
-   * Solid patches outside of the mask before it that are at least so wide, in mask pixels, are not taken in by an edge that was solved
-   * anew; all are when left out.
+   * Solid patches outside of the mask before it that are at least so wide, in mask pixels, and ones inside that show through and are
+   * twice as wide, are left as they were by an edge that was solved anew; none are when left out.
    */
   readonly patches?: number;
   /**

@@ -25,7 +25,7 @@ export const RANGES = {
   /** Mask pixels of a band whose alpha is solved. */
   edgeBand: { least: 0, most: 2000, track: [0, 400] },
   strands: { least: 0, most: 1000, track: [0, 300] },
-  /** Mask pixels from which on a solid patch is too wide to be hair; 0 for no such width. */
+  /** Mask pixels from which on a patch is too wide to be hair; 0 for no such width. */
   patches: { least: 0, most: 120, track: [0, 60] },
   /** What a mix of components may come to. */
   componentValue: { least: -100, most: 100, track: [-1, 2] },

@@ -24,10 +24,10 @@ interface PatchesAmountProps {
   readonly onChoose: (patches: number) => void;
 }
 
-/** From which width on solid patches outside of the mask stay out of it; at 0 all come in. */
+/** From which width on patches are no hair, and stay as they were before the edge was solved; at 0 none do. */
 export function PatchesAmount({ value, onChoose }: PatchesAmountProps) {
   return (
-    <div title="Solid patches outside of the mask that are at least this wide stay out of it, as they are no hair; at 0 all come in">
+    <div title="Solid patches outside that are at least this wide are no hair and stay out; ones inside that show through and are twice as wide are closed. At 0 all stay as they were solved">
       <Amount
         {...{ label: 'Patches', value, step: 1, unit: 'px', curve: 2 }}
         range={RANGES.patches}

@@ -11,6 +11,7 @@ beforeAll(() => {
 afterAll(stopKernels);
 
 const [WIDTH, HEIGHT] = [160, 90];
+const SIZE = { width: WIDTH, height: HEIGHT };
 const TOP = 65_535;
 
 /** The thing is the left half. */
@@ -33,7 +34,7 @@ describe('patches of a solved edge', () => {
     const patch = (x: number, y: number) =>
       Math.max(box(x, y, 60, 60, 30, 20), 0.4 * box(x, y, 60, 58, 32, 24));
     const alpha = solved((x, y) => Math.max(hairs(x, y), patch(x, y)));
-    holdPatches(alpha, before, WIDTH, HEIGHT, 9);
+    holdPatches(alpha, before, SIZE, 9);
     const meant = solved(hairs);
     for (let p = 0; p < alpha.length; p++) {
       const y = Math.floor(p / WIDTH);
@@ -45,23 +46,27 @@ describe('patches of a solved edge', () => {
     for (const wide of [6, 7, 8, 9, 15]) {
       const alpha = solved((x, y) => box(x, y, 90, 30, wide, wide));
       const solvedSo = alpha.slice();
-      holdPatches(alpha, before, WIDTH, HEIGHT, 9);
+      holdPatches(alpha, before, SIZE, 9);
       expect(alpha[(30 + wide - 1) * WIDTH + 90 + wide - 1]).toBe(wide < 9 ? TOP : 0);
       if (wide < 9) expect(alpha).toEqual(solvedSo);
     }
     const corner = solved((x, y) => box(x, y, WIDTH - 20, HEIGHT - 20, 20, 20));
-    holdPatches(corner, before, WIDTH, HEIGHT, 9);
+    holdPatches(corner, before, SIZE, 9);
     expect(Math.max(...corner.filter((_, p) => before[p] !== 1))).toBe(0);
   });
 
-  it('leave what is inside of the cut alone', () => {
-    const alpha = solved((x, y) => box(x, y, 60, 0, 40, HEIGHT));
-    // A hole that the solver found in the thing.
-    alpha.fill(0, 20 * WIDTH + 10, 20 * WIDTH + 40);
-    holdPatches(alpha, before, WIDTH, HEIGHT, 9);
-    expect(alpha[20 * WIDTH + 20]).toBe(0);
-    expect(alpha[50 * WIDTH + 59]).toBe(TOP);
-    expect(alpha[50 * WIDTH + 80]).toBe(0);
+  it('inside of the mask that show through are closed where they are wide, and holes stay', () => {
+    const alpha = solved(() => 0);
+    const lower = (x0: number, y0: number, wide: number, high: number, value: number) => {
+      for (let y = y0; y < y0 + high; y++)
+        alpha.fill(value * TOP, y * WIDTH + x0, y * WIDTH + x0 + wide);
+    };
+    lower(10, 10, 14, 60, 0.4);
+    lower(34, 20, 22, 24, 0.6);
+    holdPatches(alpha, before, SIZE, 9);
+    expect(alpha[40 * WIDTH + 16]).toBe(Math.round(0.4 * TOP));
+    expect(alpha[30 * WIDTH + 45]).toBe(TOP);
+    expect(Math.max(...alpha.filter((_, p) => before[p] === 0))).toBe(0);
   });
 });
 

@@ -1,10 +1,12 @@
+import type { Size } from '@diplex/document';
+
 /** How many pixels of a square about each pixel are set; what lies beyond the picture is not. */
 function countsAround(
   bits: Uint8Array,
   width: number,
   height: number,
   radius: number,
-): Uint16Array {
+): Uint32Array {
   const across = new Uint16Array(bits.length);
   for (let y = 0; y < height; y++) {
     const row = y * width;
@@ -16,8 +18,8 @@ function countsAround(
       across[row + x] = count;
     }
   }
-  const counts = new Uint16Array(bits.length);
-  const sums = new Uint16Array(width);
+  const counts = new Uint32Array(bits.length);
+  const sums = new Uint32Array(width);
   for (let y = -radius; y < height; y++) {
     for (let x = 0; x < width; x++) {
       let sum = sums[x] as number;
@@ -30,44 +32,65 @@ function countsAround(
   return counts;
 }
 
-/** What is more than half covered counts as solid. */
-const SOLID = 0.5;
+/** What is more than half covered was inside of the mask. */
+const INSIDE = 0.5;
+/** Outside of it what is covered by more than this is solid; inside what is covered by less shows through. */
+const [SOLID, WHOLE] = [0.5, 0.9];
+/** Fringes show through, too, where they are dense: inside a patch is so many times as wide. */
+const WIDER = 2;
 const TOP = 65_535;
 
-/**
- * Takes solid patches out of a solved edge that lie outside of the mask as it was: hairs are narrow, so what is wide is something behind
- * the thing that looks like it. Found by an opening with a square (J. Serra, Image Analysis and Mathematical Morphology, 1982); a patch
- * goes with its soft rim, which is two thirds of `patch` wide at most, and what was covered before is there again.
- * @param alpha 0..65535; changed in place
- * @param before coverage before the edge was solved, 0..1
- * @param patch the least width of a patch that is held back, in pixels
- */
-export function holdPatches(
+/** Puts a part of what is marked back, but for what is narrower than a square of this side, with its rim. */
+function putBack(
   alpha: Uint16Array,
   before: Float32Array,
-  width: number,
-  height: number,
-  patch: number,
+  marked: Uint8Array,
+  { width, height }: Size,
+  { side, rim, counts }: { side: number; rim: number; counts: (p: number) => boolean },
 ): void {
-  const radius = Math.floor(patch / 2);
-  const side = 2 * radius + 1;
-  const marked = new Uint8Array(alpha.length);
-  const isOutside = (p: number) => (before[p] as number) < SOLID;
-  for (let p = 0; p < marked.length; p++) {
-    if (isOutside(p) && (alpha[p] as number) > SOLID * TOP) marked[p] = 1;
-  }
-  const inside = countsAround(marked, width, height, radius);
-  for (let p = 0; p < marked.length; p++) marked[p] = inside[p] === side * side ? 1 : 0;
-  const near = countsAround(marked, width, height, radius + Math.round((2 / 3) * patch));
+  const radius = Math.floor(side / 2);
+  const full = (2 * radius + 1) ** 2;
+  const within = countsAround(marked, width, height, radius);
+  for (let p = 0; p < marked.length; p++) marked[p] = within[p] === full ? 1 : 0;
+  const near = countsAround(marked, width, height, radius + rim);
   for (let p = 0; p < marked.length; p++) marked[p] = near[p] !== 0 ? 1 : 0;
-  // Between what is held back and what is not the change is spread over three pixels.
+  // Between what is put back and what is not the change is spread over three pixels.
   const held = countsAround(marked, width, height, 1);
   for (let p = 0; p < marked.length; p++) {
-    if (held[p] === 0 || !isOutside(p)) continue;
+    if (held[p] === 0 || !counts(p)) continue;
     const [y, x] = [Math.floor(p / width), p % width];
     const rows = 1 + Number(y > 0) + Number(y < height - 1);
     const share = (held[p] as number) / (rows * (1 + Number(x > 0) + Number(x < width - 1)));
     const was = TOP * (before[p] as number);
     alpha[p] = Math.round((alpha[p] as number) * (1 - share) + was * share);
   }
+}
+
+/**
+ * Takes patches out of a solved edge that are no hair: solid ones outside of the mask as it was (something behind that looks like the
+ * thing), and ones inside that show through (the thing, where it looks like what is behind). Hairs are narrow; what is wide is found by
+ * an opening with a square (J. Serra, Image Analysis and Mathematical Morphology, 1982). A patch goes with its soft rim, which is two
+ * thirds of `patch` wide at most, and what was covered before is there again.
+ * @param alpha 0..65535; changed in place
+ * @param before coverage before the edge was solved, 0..1
+ * @param patch the least width of a patch outside, in pixels; inside it is twice that
+ */
+export function holdPatches(
+  alpha: Uint16Array,
+  before: Float32Array,
+  size: Size,
+  patch: number,
+): void {
+  const rim = Math.round((2 / 3) * patch);
+  const wasInside = (p: number) => (before[p] as number) >= INSIDE;
+  const wasOutside = (p: number) => !wasInside(p);
+  const marked = new Uint8Array(alpha.length);
+  for (let p = 0; p < marked.length; p++) {
+    marked[p] = wasOutside(p) && (alpha[p] as number) > SOLID * TOP ? 1 : 0;
+  }
+  putBack(alpha, before, marked, size, { side: patch, rim, counts: wasOutside });
+  for (let p = 0; p < marked.length; p++) {
+    marked[p] = wasInside(p) && (alpha[p] as number) < WHOLE * TOP ? 1 : 0;
+  }
+  putBack(alpha, before, marked, size, { side: WIDER * patch, rim, counts: wasInside });
 }

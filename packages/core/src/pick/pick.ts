@@ -30,7 +30,7 @@ export interface PickFinish {
   readonly solved: number | null;
   /** How far from the cut hairs that leave it are looked for, to be solved with it; 0 for none. */
   readonly strands?: number;
-  /** Solid patches outside of the cut that are at least so wide are not taken in by a solved edge of a whole mask; 0 takes them. */
+  /** Patches that are no hair stay as they were in a solved edge of a whole mask (see `holdPatches`); 0 for none. */
   readonly patches?: number;
 }
 
@@ -108,7 +108,7 @@ function edgeAnew(
   const isSoft = band > 0 ? softEdge(ground, labels, band, how) : undefined;
   const known = knownAfterCut(labels, said, width, height, band, isSoft);
   const alpha = solveEdge(ground.level(0), known, how);
-  if (patches > 0) holdPatches(alpha, before, width, height, patches);
+  if (patches > 0) holdPatches(alpha, before, ground, patches);
   return alpha;
 }
 
