@@ -51,6 +51,14 @@ export class PixelGraph {
     this.active = new Int32Array(count);
   }
 
+  /** A graph with the same links, of which nothing was solved yet. */
+  linkedAlike(): PixelGraph {
+    const made = new PixelGraph(this.count);
+    made.neighbour.set(this.neighbour);
+    made.capacity.set(this.capacity);
+    return made;
+  }
+
   /** Links two nodes both ways with the same capacity. */
   link(a: number, b: number, direction: number, capacity: number): void {
     this.neighbour[a * 8 + direction] = b;

@@ -56,6 +56,9 @@ export function marginal(model: Mixture, dimensions: number): Mixture {
   );
 }
 
+/** A cloud that is so much less likely than another adds nothing to it: less than a ten-millionth. */
+const UNHEARD = 17;
+
 /** -ln of how likely a vector is in a mixture, up to a constant that depends on the dimensions. */
 export function unlikeliness(model: Mixture, values: Float32Array, at: number): number {
   const stride = strideOf(model.dimensions);
@@ -64,9 +67,9 @@ export function unlikeliness(model: Mixture, values: Float32Array, at: number): 
   for (let cloud = 0; cloud < model.numbers.length; cloud += stride) {
     const cost = costIn(model, cloud, values, at);
     if (cost < least) {
-      sum = cost < least - 30 ? 1 : sum * Math.exp(cost - least) + 1;
+      sum = cost < least - UNHEARD ? 1 : sum * Math.exp(cost - least) + 1;
       least = cost;
-    } else if (cost < least + 30) sum += Math.exp(least - cost);
+    } else if (cost < least + UNHEARD) sum += Math.exp(least - cost);
   }
   return least - Math.log(sum);
 }

@@ -67,17 +67,18 @@ function cutWhole(
   const nearness = nearnessOf(lab, marks, width, height, beta);
   let labels = firstGuess(marks, nearness, task.prior);
   let models = fitModels(looks, labels, marks);
+  const linked = new PixelGraph(count);
+  linkAll(linked, lab, width, height, beta);
   const rounds = marks.includes(MARK.keep) ? ROUNDS.marked : ROUNDS.guessed;
   for (let round = 0; round < rounds; round++) {
     task.onProgress?.((0.5 * round) / rounds);
     if (task.stopped?.()) throw new SegmentStopped('The cut was called off.');
-    const graph = new PixelGraph(count);
+    const graph = linked.linkedAlike();
     for (let p = 0; p < count; p++) {
       const prior = task.prior ? PRIOR * ((task.prior[p] as number) - 0.5) : 0;
       const more = prior + (nearness[p] as number);
       graph.terminal[p] = terminalOf(models, looks, p * LOOKS, marks[p] as number, more);
     }
-    linkAll(graph, lab, width, height, beta);
     graph.solve(task.stopped);
     const next = new Uint8Array(count);
     for (let p = 0; p < count; p++) next[p] = graph.keeps(p) ? 1 : 0;
