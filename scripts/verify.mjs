@@ -94,6 +94,8 @@ async function deliver(address, files) {
 }
 
 const picture = (more) => ({ contents: 'picture', ...more });
+/** So large that pictures are encoded in tiles, and alpha by rows. */
+const LARGE = { size: { by: 'longest', value: 6000 } };
 const FILES = [
   picture({ format: 'png', bits: 8 }),
   picture({ format: 'png', bits: 16 }),
@@ -110,7 +112,30 @@ const FILES = [
   { contents: 'archive' },
   { contents: 'sheet', shows: 'sources' },
   { contents: 'animation', states: ['first', 'now'] },
+  picture({ format: 'png', ...LARGE }),
+  picture({ format: 'avif', quality: 100, ...LARGE }),
+  { contents: 'cut-out', layer: 'Keeper', format: 'png', ...LARGE },
+  { contents: 'cut-out', layer: 'Keeper', format: 'webp', quality: 90, ...LARGE },
 ];
+
+function lookedAtLarge([png, avif, cut, webp]) {
+  const avifPng = join(folder, 'large-avif.png');
+  ask('avifdec', avif, avifPng);
+  const [seen, own] = [avifPng, png].map((path) => samples(ask('pngtopam', path)));
+  check(`AVIF in tiles, ${own.length / 3e6} MP at 100: the same pixels`, worst(seen, own) <= 1);
+  check(
+    'WebP with alpha by rows: webpinfo finds no error',
+    /No error detected/.test(ask('webpinfo', webp).toString()),
+  );
+  const decoded = join(folder, 'large-webp.pam');
+  ask('dwebp', '-quiet', webp, '-pam', '-o', decoded);
+  const alpha = (bytes) => samples(bytes).filter((_, i) => i % 4 === 3);
+  const [rows, whole] = [readFileSync(decoded), ask('pngtopam', '-alphapam', cut)].map(alpha);
+  check(
+    `WebP with alpha by rows, ${rows.length / 1e6} MP: the same alpha`,
+    worst(rows, whole) === 0,
+  );
+}
 
 function looked({ paths, zip }) {
   const [
@@ -129,6 +154,7 @@ function looked({ paths, zip }) {
     archive,
     pdf,
     animation,
+    ...large
   ] = paths;
   const own = samples(ask('pngtopam', png));
   for (const [words, path] of [
@@ -155,6 +181,7 @@ function looked({ paths, zip }) {
   const avifPng = join(folder, 'avif.png');
   ask('avifdec', avif, avifPng);
   check('AVIF at 100: the same pixels', worst(samples(ask('pngtopam', avifPng)), own) <= 1);
+  lookedAtLarge(large);
   for (const [words, path, bits] of [
     ...[
       ['TIFF', tiff, 8],
@@ -166,10 +193,10 @@ function looked({ paths, zip }) {
     check(`${words}: tiffinfo reads it as ${bits} bits`, said.includes(`Bits/Sample: ${bits}`));
   }
   check('TIFF: the same pixels', worst(samples(ask('tifftopnm', '-quiet', tiff)), own) === 0);
-  const large = samples(ask('pngtopam', png16));
+  const fine = samples(ask('pngtopam', png16));
   check(
     'TIFF, 16 bits: those of the PNG',
-    worst(samples(ask('tifftopnm', '-quiet', '-byrow', tiff16)), large) === 0,
+    worst(samples(ask('tifftopnm', '-quiet', '-byrow', tiff16)), fine) === 0,
   );
   const pages =
     ask('tiffinfo', layers)
@@ -183,6 +210,11 @@ function looked({ paths, zip }) {
       check(`${ending}: exiftool reads “${words}”`, said.includes(words));
     }
     check(`${ending}: exiftool reads the place`, /Location\s*: Harbour/.test(said));
+    if (path !== tiff) continue;
+    check(
+      'TIFF: exiftool reads the record of the press',
+      /\[IPTC\]\s+Sub-location\s*: Harbour/.test(said),
+    );
   }
   for (const [words, path] of [
     ['ZIP', zip],

@@ -1,5 +1,6 @@
 export { avifOfTiles, type TileGrid, tileGrid } from './avif/avif-grid';
 export * from './credits';
+export { iimRecord } from './iptc/iim-record';
 export {
   blendingOf,
   hasOperation,

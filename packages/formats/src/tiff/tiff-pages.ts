@@ -9,6 +9,8 @@ export interface TiffPage {
   readonly bits: 8 | 16 | 32;
   readonly icc?: Uint8Array;
   readonly xmp?: string;
+  /** See `iimRecord`. */
+  readonly iim?: Uint8Array;
   readonly name?: string;
   readonly description?: string;
   readonly artist?: string;
@@ -123,6 +125,7 @@ export class TiffPages {
       ...(page.xmp
         ? [{ tag: 700, type: 'byte' as const, values: new TextEncoder().encode(page.xmp) }]
         : []),
+      ...(page.iim ? [{ tag: 33723, type: 'undefined' as const, values: page.iim }] : []),
       ...(page.icc ? [{ tag: 34675, type: 'undefined' as const, values: page.icc }] : []),
     ];
   }

@@ -4,6 +4,7 @@ import { deflate } from 'node:zlib';
 import {
   differenced,
   iccProfile,
+  iimRecord,
   metadataAsXmp,
   type Samples,
   SPACES,
@@ -68,6 +69,7 @@ export function pageMetadata({ metadata }: EncodeSettings): Partial<TiffPage> {
     copyright: exif.Copyright,
     software: exif.Software,
     xmp: metadataAsXmp(metadata),
+    iim: iimRecord(metadata),
     perInch: metadata.perInch,
   };
 }
