@@ -26,7 +26,7 @@ export function ColourField({ label, value, onTry, onSet }: ColourFieldProps) {
   const close = () => {
     setOpen(false);
     useHand.getState().take({ colourAsked: null });
-    useRecentColours.getState().add(value);
+    useRecentColours.getState().add(value, profile);
   };
   return (
     <>

@@ -38,25 +38,29 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
   const [patch, setPatch] = useState<PatchSide>(5);
   const [tried, setTried] = useState<Colour | null>(null);
   // Grey has no hue, and rounding moves it: what was chosen stays where it was put.
-  const [chosen, setChosen] = useState<Oklch>(() => oklchOf(kept));
   const composition = useComposition((state) => state.composition);
   const { profile } = composition.canvas;
-  const recent = useRecentColours((state) => state.colours);
+  const lchOf = (colour: Colour) => oklchOf(colour, profile);
+  const numbersOf = (colour: Oklch) => colourOf(colour, profile);
+  const [chosen, setChosen] = useState<Oklch>(() => lchOf(kept));
+  const lately = useRecentColours((state) => state.colours);
+  const recent = lately.map(({ profile: of = 'srgb', ...each }) => colourIn(each, of, profile));
+  const recentOnce = [...new Map(recent.map((each) => [hexOf(each), each])).values()];
   const value = tried ?? kept;
-  const lch = hexOf(colourOf(chosen)) === hexOf(value) ? chosen : oklchOf(value);
-  const tryOut = (colour: Colour, as = oklchOf(colour)) => {
+  const lch = hexOf(numbersOf(chosen)) === hexOf(value) ? chosen : lchOf(value);
+  const tryOut = (colour: Colour, as = lchOf(colour)) => {
     setChosen(as);
     setTried(colour);
     onTry(colour);
   };
-  const give = (colour: Colour, as = oklchOf(colour)) => {
+  const give = (colour: Colour, as = lchOf(colour)) => {
     setChosen(as);
     setTried(null);
     onSet(colour);
   };
   const setting = (change: (to: number) => Oklch) => ({
-    onTry: (to: number) => tryOut(colourOf(change(to)), change(to)),
-    onSet: (to: number) => give(colourOf(change(to)), change(to)),
+    onTry: (to: number) => tryOut(numbersOf(change(to)), change(to)),
+    onSet: (to: number) => give(numbersOf(change(to)), change(to)),
   });
   const channel = (key: keyof Colour, words: string) => (
     <Amount
@@ -94,13 +98,14 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
       <div className="flex gap-3">
         <ColourWheel
           value={lch}
-          onTry={(next) => tryOut(colourOf(next), next)}
-          onSet={(next) => give(colourOf(next), next)}
+          profile={profile}
+          onTry={(next) => tryOut(numbersOf(next), next)}
+          onSet={(next) => give(numbersOf(next), next)}
         />
         <div className="grid min-w-0 flex-1 content-start gap-1">
           <HexField value={value} onSet={(colour) => give(colour)} />
           <Row words="These go with it">
-            {harmoniesOf(value).map(({ harmony, colours }) => (
+            {harmoniesOf(value, profile).map(({ harmony, colours }) => (
               <Swatches
                 key={harmony}
                 words={harmony}
@@ -124,7 +129,7 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
         label="Chroma"
         value={lch.c}
         min={0}
-        max={MOST_CHROMA}
+        max={MOST_CHROMA[profile]}
         step={0.001}
         {...setting((c) => ({ ...lch, c }))}
       />
@@ -166,7 +171,7 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
       {subject && (
         <Row words="The layer in hand">
           <Swatches words="mean" colours={[subject]} onChoose={(colour) => give(colour)} />
-          {harmoniesOf(subject).map(({ harmony, colours }) => (
+          {harmoniesOf(subject, profile).map(({ harmony, colours }) => (
             <Swatches
               key={harmony}
               words={harmony}
@@ -176,9 +181,9 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
           ))}
         </Row>
       )}
-      {recent.length > 0 && (
+      {recentOnce.length > 0 && (
         <Row words="Lately">
-          <Swatches words="lately" colours={recent} onChoose={(colour) => give(colour)} />
+          <Swatches words="lately" colours={recentOnce} onChoose={(colour) => give(colour)} />
         </Row>
       )}
       <Row words="In this composition">
