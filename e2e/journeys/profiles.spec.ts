@@ -84,6 +84,22 @@ test('a vivid photograph keeps its colours in Display P3, on the screen and in i
     expect(worst(await bench.pixels(), shown)).toBe(0);
   });
 
+  await test.step('the wheel reaches what sRGB has not', async () => {
+    await bench.tool('Paint');
+    await page.getByLabel('Colour of the brush').click();
+    const panel = page.getByRole('region', { name: 'Colour of the brush' });
+    await expect(panel).toContainText('Numbers are those of Display P3.');
+    await panel.getByLabel('Hex').fill('00ff00');
+    await panel.getByLabel('Hex').press('Enter');
+    const chroma = panel.getByRole('textbox', { name: /^Chroma/ });
+    // The purest green of sRGB has 0.295.
+    expect(Number(await chroma.inputValue())).toBeGreaterThan(0.36);
+    await chroma.fill('0.1');
+    await chroma.press('Enter');
+    await expect(panel.getByLabel('Hex')).not.toHaveValue('#00ff00');
+    await page.getByRole('button', { name: 'Close the colours' }).click();
+  });
+
   await test.step('before delivery it is told what an sRGB file clips; a P3 file holds all', async () => {
     await bench.stage('Deliver');
     await page.getByRole('button', { name: /^Look at the pixels, too$/ }).click();
