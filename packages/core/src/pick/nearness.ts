@@ -12,10 +12,11 @@ export function nearnessOf(
   height: number,
   beta: number,
 ): Float32Array {
-  const toKeep = wayFrom(lab, marks, MARK.keep, width, height, beta);
-  const toDrop = wayFrom(lab, marks, MARK.drop, width, height, beta);
+  if (!marks.includes(MARK.keep)) return new Float32Array(marks.length);
+  const steps = stepsOf(lab, width, height, beta);
+  const toKeep = wayFrom(marks, MARK.keep, steps, width, height);
+  const toDrop = marks.includes(MARK.drop) ? wayFrom(marks, MARK.drop, steps, width, height) : null;
   const out = new Float32Array(marks.length);
-  if (!toKeep) return out;
   const reach = Math.hypot(width, height) / 8;
   for (let p = 0; p < out.length; p++) {
     const keep = (toKeep[p] as number) / reach;
@@ -31,44 +32,75 @@ export function nearnessOf(
   return out;
 }
 
-/** The shortest way of every pixel to a mark, where a step over an edge is longer; null without such marks. */
+/** How long a step is from each pixel to those before it: left, up, up left, and up right. */
+interface Steps {
+  readonly left: Float32Array;
+  readonly up: Float32Array;
+  readonly upLeft: Float32Array;
+  readonly upRight: Float32Array;
+}
+
+/** Lengths of steps, longer over an edge; those out of the picture are left at 0. */
+function stepsOf(lab: Float32Array, width: number, height: number, beta: number): Steps {
+  const count = width * height;
+  const root = Math.sqrt(beta);
+  const left = new Float32Array(count);
+  const up = new Float32Array(count);
+  const upLeft = new Float32Array(count);
+  const upRight = new Float32Array(count);
+  const over = (p: number, q: number) => 1 + 3 * root * Math.sqrt(differenceAt(lab, p * 3, q * 3));
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const p = y * width + x;
+      if (x > 0) left[p] = over(p, p - 1);
+      if (y === 0) continue;
+      up[p] = over(p, p - width);
+      if (x > 0) upLeft[p] = Math.SQRT2 * over(p, p - width - 1);
+      if (x < width - 1) upRight[p] = Math.SQRT2 * over(p, p - width + 1);
+    }
+  }
+  return { left, up, upLeft, upRight };
+}
+
+/** The shortest way of every pixel to a mark that there is somewhere. */
 function wayFrom(
-  lab: Float32Array,
   marks: Uint8Array,
   mark: number,
+  { left, up, upLeft, upRight }: Steps,
   width: number,
   height: number,
-  beta: number,
-): Float32Array | null {
-  if (!marks.includes(mark)) return null;
+): Float32Array {
   const way = new Float32Array(marks.length);
   for (let p = 0; p < way.length; p++) way[p] = marks[p] === mark ? 0 : 1e9;
-  const root = Math.sqrt(beta);
-  const step = (p: number, q: number, length: number) => {
-    const to =
-      (way[q] as number) + length * (1 + 3 * root * Math.sqrt(differenceAt(lab, p * 3, q * 3)));
-    if (to < (way[p] as number)) way[p] = to;
-  };
+  const by = (q: number, length: number) => (way[q] as number) + length;
   // Raster scans there and back, a few times, after Toivanen (1996): near enough to the true way.
   for (let sweep = 0; sweep < 3; sweep++) {
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
         const p = y * width + x;
-        if (x > 0) step(p, p - 1, 1);
-        if (y === 0) continue;
-        step(p, p - width, 1);
-        if (x > 0) step(p, p - width - 1, Math.SQRT2);
-        if (x < width - 1) step(p, p - width + 1, Math.SQRT2);
+        let least = way[p] as number;
+        if (x > 0) least = Math.min(least, by(p - 1, left[p] as number));
+        if (y > 0) {
+          least = Math.min(least, by(p - width, up[p] as number));
+          if (x > 0) least = Math.min(least, by(p - width - 1, upLeft[p] as number));
+          if (x < width - 1) least = Math.min(least, by(p - width + 1, upRight[p] as number));
+        }
+        way[p] = least;
       }
     }
     for (let y = height - 1; y >= 0; y--) {
       for (let x = width - 1; x >= 0; x--) {
         const p = y * width + x;
-        if (x < width - 1) step(p, p + 1, 1);
-        if (y === height - 1) continue;
-        step(p, p + width, 1);
-        if (x > 0) step(p, p + width - 1, Math.SQRT2);
-        if (x < width - 1) step(p, p + width + 1, Math.SQRT2);
+        let least = way[p] as number;
+        // The same steps, from their other ends.
+        if (x < width - 1) least = Math.min(least, by(p + 1, left[p + 1] as number));
+        if (y < height - 1) {
+          const below = p + width;
+          least = Math.min(least, by(below, up[below] as number));
+          if (x > 0) least = Math.min(least, by(below - 1, upRight[below - 1] as number));
+          if (x < width - 1) least = Math.min(least, by(below + 1, upLeft[below + 1] as number));
+        }
+        way[p] = least;
       }
     }
   }

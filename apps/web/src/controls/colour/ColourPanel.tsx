@@ -46,6 +46,7 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
   const lately = useRecentColours((state) => state.colours);
   const recent = lately.map(({ profile: of = 'srgb', ...each }) => colourIn(each, of, profile));
   const recentOnce = [...new Map(recent.map((each) => [hexOf(each), each])).values()];
+  const used = coloursOf(composition);
   const value = tried ?? kept;
   const lch = hexOf(numbersOf(chosen)) === hexOf(value) ? chosen : lchOf(value);
   const tryOut = (colour: Colour, as = lchOf(colour)) => {
@@ -186,13 +187,11 @@ export function ColourPanel({ label, value: kept, onTry, onSet, onClose }: Colou
           <Swatches words="lately" colours={recentOnce} onChoose={(colour) => give(colour)} />
         </Row>
       )}
-      <Row words="In this composition">
-        <Swatches
-          words="used"
-          colours={coloursOf(composition)}
-          onChoose={(colour) => give(colour)}
-        />
-      </Row>
+      {used.length > 0 && (
+        <Row words="In this composition">
+          <Swatches words="used" colours={used} onChoose={(colour) => give(colour)} />
+        </Row>
+      )}
     </section>
   );
 }
