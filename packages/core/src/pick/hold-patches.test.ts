@@ -64,7 +64,7 @@ describe('patches of a solved edge', () => {
     lower(10, 10, 14, 60, 0.4);
     lower(34, 20, 22, 24, 0.6);
     holdPatches(alpha, before, SIZE, 9);
-    expect(alpha[40 * WIDTH + 16]).toBe(Math.round(0.4 * TOP));
+    expect(alpha[40 * WIDTH + 12]).toBe(Math.round(0.4 * TOP));
     expect(alpha[30 * WIDTH + 45]).toBe(TOP);
     expect(Math.max(...alpha.filter((_, p) => before[p] === 0))).toBe(0);
   });

@@ -1,4 +1,5 @@
 import type { Size } from '@diplex/document';
+import { boxMean } from '@diplex/imaging';
 
 /** How many pixels of a square about each pixel are set; what lies beyond the picture is not. */
 function countsAround(
@@ -40,37 +41,38 @@ const [SOLID, WHOLE] = [0.5, 0.9];
 const WIDER = 2;
 const TOP = 65_535;
 
-/** Puts a part of what is marked back, but for what is narrower than a square of this side, with its rim. */
+/** How far beyond itself a patch goes back, and over how much of that the change fades on both sides, as shares of the width. */
+const [RIM, FADES] = [1.1, 0.5];
+
+/** Puts back what is marked, but for what is narrower than a square of this side; it fades, since squares would show. */
 function putBack(
   alpha: Uint16Array,
   before: Float32Array,
   marked: Uint8Array,
   { width, height }: Size,
-  { side, rim, counts }: { side: number; rim: number; counts: (p: number) => boolean },
+  { side, patch, counts }: { side: number; patch: number; counts: (p: number) => boolean },
 ): void {
   const radius = Math.floor(side / 2);
   const full = (2 * radius + 1) ** 2;
   const within = countsAround(marked, width, height, radius);
   for (let p = 0; p < marked.length; p++) marked[p] = within[p] === full ? 1 : 0;
-  const near = countsAround(marked, width, height, radius + rim);
-  for (let p = 0; p < marked.length; p++) marked[p] = near[p] !== 0 ? 1 : 0;
-  // Between what is put back and what is not the change is spread over three pixels.
-  const held = countsAround(marked, width, height, 1);
+  const near = countsAround(marked, width, height, radius + Math.round(RIM * patch));
+  const held = Float32Array.from(near, (count) => (count > 0 ? 1 : 0));
+  const fades = Math.floor(FADES * patch);
+  const share = boxMean(boxMean(held, width, height, fades), width, height, fades);
   for (let p = 0; p < marked.length; p++) {
-    if (held[p] === 0 || !counts(p)) continue;
-    const [y, x] = [Math.floor(p / width), p % width];
-    const rows = 1 + Number(y > 0) + Number(y < height - 1);
-    const share = (held[p] as number) / (rows * (1 + Number(x > 0) + Number(x < width - 1)));
+    const part = share[p] as number;
+    if (part <= 0 || !counts(p)) continue;
     const was = TOP * (before[p] as number);
-    alpha[p] = Math.round((alpha[p] as number) * (1 - share) + was * share);
+    alpha[p] = Math.round((alpha[p] as number) * (1 - part) + was * Math.min(1, part));
   }
 }
 
 /**
  * Takes patches out of a solved edge that are no hair: solid ones outside of the mask as it was (something behind that looks like the
  * thing), and ones inside that show through (the thing, where it looks like what is behind). Hairs are narrow; what is wide is found by
- * an opening with a square (J. Serra, Image Analysis and Mathematical Morphology, 1982). A patch goes with its soft rim, which is two
- * thirds of `patch` wide at most, and what was covered before is there again.
+ * an opening with a square (J. Serra, Image Analysis and Mathematical Morphology, 1982). A patch goes with its soft rim, and what was
+ * covered before is there again.
  * @param alpha 0..65535; changed in place
  * @param before coverage before the edge was solved, 0..1
  * @param patch the least width of a patch outside, in pixels; inside it is twice that
@@ -81,16 +83,15 @@ export function holdPatches(
   size: Size,
   patch: number,
 ): void {
-  const rim = Math.round((2 / 3) * patch);
   const wasInside = (p: number) => (before[p] as number) >= INSIDE;
   const wasOutside = (p: number) => !wasInside(p);
   const marked = new Uint8Array(alpha.length);
   for (let p = 0; p < marked.length; p++) {
     marked[p] = wasOutside(p) && (alpha[p] as number) > SOLID * TOP ? 1 : 0;
   }
-  putBack(alpha, before, marked, size, { side: patch, rim, counts: wasOutside });
+  putBack(alpha, before, marked, size, { side: patch, patch, counts: wasOutside });
   for (let p = 0; p < marked.length; p++) {
     marked[p] = wasInside(p) && (alpha[p] as number) < WHOLE * TOP ? 1 : 0;
   }
-  putBack(alpha, before, marked, size, { side: WIDER * patch, rim, counts: wasInside });
+  putBack(alpha, before, marked, size, { side: WIDER * patch, patch, counts: wasInside });
 }
