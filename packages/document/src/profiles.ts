@@ -34,7 +34,8 @@ export function layerIn(layer: Layer, profile: Profile): Layer {
   return content.kind === 'photo' ? { ...layer, content: photoIn(content, profile) } : layer;
 }
 
-const MODES = { srgb: 'rgb', 'display-p3': 'p3' } as const;
+/** What the library of colours calls them. */
+export const PROFILE_MODES = { srgb: 'rgb', 'display-p3': 'p3' } as const;
 
 /**
  * A colour in another profile.
@@ -46,8 +47,8 @@ export function colourIn<Colour extends Omit<FillColour, 'alpha'>>(
   to: Profile,
 ): Colour {
   const { r, g, b } = colour;
-  const given = { mode: MODES[from], r: r / 255, g: g / 255, b: b / 255 };
-  const found = converter(MODES[to])(given);
+  const given = { mode: PROFILE_MODES[from], r: r / 255, g: g / 255, b: b / 255 };
+  const found = converter(PROFILE_MODES[to])(given);
   const whole = (value: number) => Math.round(255 * Math.max(0, Math.min(1, value)));
   return { ...colour, r: whole(found.r), g: whole(found.g), b: whole(found.b) };
 }

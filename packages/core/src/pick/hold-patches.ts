@@ -56,6 +56,7 @@ function putBack(
   const full = (2 * radius + 1) ** 2;
   const within = countsAround(marked, width, height, radius);
   for (let p = 0; p < marked.length; p++) marked[p] = within[p] === full ? 1 : 0;
+  if (!marked.includes(1)) return;
   const near = countsAround(marked, width, height, radius + Math.round(RIM * patch));
   const held = Float32Array.from(near, (count) => (count > 0 ? 1 : 0));
   const fades = Math.floor(FADES * patch);

@@ -1,3 +1,4 @@
+import type { Size } from '@diplex/document';
 import { bigEndian, joined, letters } from '../bytes';
 import { boxBytes, fullBoxBytes } from './boxes';
 import { type CodedPicture, codedPicture, type Item, type Property } from './coded-picture';
@@ -19,10 +20,7 @@ const MOST_TILES = 256;
  * Tiles of about so many pixels on a side that cover a picture.
  * @throws RangeError when the container could not count them
  */
-export function tileGrid(
-  { width, height }: { readonly width: number; readonly height: number },
-  side: number,
-): TileGrid {
+export function tileGrid({ width, height }: Size, side: number): TileGrid {
   const along = (length: number) => {
     const about = Math.max(1, Math.round(length / side));
     const tile = Math.max(BLOCK, Math.ceil(length / about / BLOCK) * BLOCK);
@@ -50,7 +48,7 @@ interface Written {
 const EXIF = { directory: 0x8769, width: 0xa002, height: 0xa003 } as const;
 
 /** A picture's EXIF that says the extent of the whole instead of its tile's. */
-function withExtent(exif: Uint8Array, { width, height }: { width: number; height: number }) {
+function withExtent(exif: Uint8Array, { width, height }: Size) {
   const bytes = Uint8Array.from(exif);
   const view = new DataView(bytes.buffer);
   // First where the TIFF begins, then whatever stands before it.
@@ -85,8 +83,9 @@ function entryBytes({ id, entry, isHidden }: Written): Uint8Array {
 function propertiesBytes(items: readonly Written[]): Uint8Array {
   const boxes: Uint8Array[] = [];
   const numbers = new Map<string, number>();
+  const latin = new TextDecoder('latin1');
   const numberOf = ({ bytes }: Property) => {
-    const key = String.fromCharCode(...bytes.subarray(0, 512)) + bytes.length;
+    const key = latin.decode(bytes);
     const known = numbers.get(key);
     if (known !== undefined) return known;
     boxes.push(bytes);
@@ -133,7 +132,7 @@ const OF_TILE: ReadonlySet<string> = new Set(['ispe', 'av1C']);
 export function avifOfTiles(
   tiles: readonly Uint8Array[],
   grid: TileGrid,
-  extent: { readonly width: number; readonly height: number },
+  extent: Size,
 ): Uint8Array[] {
   const coded = tiles.map(codedPicture);
   const [first] = coded;

@@ -31,10 +31,15 @@ export function fillBeneath(samples: Uint8Array, width: number): void {
     let colour: readonly [number, number, number] = [128, 128, 128];
     for (let left = 0; left < width; left += BLOCK) {
       const at: number[] = [];
+      let shows = true;
       for (let y = top; y < Math.min(height, top + BLOCK); y++) {
-        for (let x = left; x < Math.min(width, left + BLOCK); x++) at.push((y * width + x) * 4);
+        for (let x = left; x < Math.min(width, left + BLOCK); x++) {
+          const p = (y * width + x) * 4;
+          if (samples[p + 3] === 0) shows = false;
+          at.push(p);
+        }
       }
-      colour = meanOf(samples, at) ?? colour;
+      if (!shows) colour = meanOf(samples, at) ?? colour;
       for (const p of at) {
         if (samples[p + 3] === 0) samples.set(colour, p);
         samples[p + 3] = 255;

@@ -1,6 +1,6 @@
 import { joined, letters, littleEndian } from '../bytes';
 import type { WriteAt } from '../tiff/tiff-pages';
-import { HOLDS } from './holds';
+import { extendedHead, NOTES } from './extended-head';
 import { type Chunk, chunkBytes, webpChunks } from './webp-chunks';
 
 /** Where a frame lies on the canvas, in whole pixels; it begins at even ones. */
@@ -48,15 +48,8 @@ export class WebpAnimation {
   /** The first bytes of the file; it goes round for ever. Call it once, before all frames. */
   async begin(): Promise<void> {
     const { profile, exif, xmp } = this;
-    const flags =
-      HOLDS.alpha +
-      HOLDS.animation +
-      (profile ? HOLDS.icc : 0) +
-      (exif ? HOLDS.exif : 0) +
-      (xmp ? HOLDS.xmp : 0);
-    const { width, height } = this.canvas;
-    const size = [littleEndian(width - 1, 3), littleEndian(height - 1, 3)];
-    await this.append({ kind: 'VP8X', data: joined([littleEndian(flags, 4), ...size]) });
+    const noted = NOTES.filter((_, i) => [profile, exif, xmp][i]);
+    await this.append(extendedHead(['alpha', 'ANIM', ...noted], this.canvas));
     if (profile) await this.append(profile);
     // A transparent ground, and no end of rounds.
     await this.append({ kind: 'ANIM', data: new Uint8Array(6) });

@@ -1,34 +1,24 @@
+import type { Size } from '@diplex/document';
 import { joined, letters, littleEndian } from '../bytes';
-import { HOLDS } from './holds';
+import { extendedHead, NOTES } from './extended-head';
 import { chunkBytes, webpChunks } from './webp-chunks';
 
 /**
  * An opaque WebP made to show through.
  * @param alpha the data of its chunk ALPH
- * @param extent in pixels
+ * @param size in pixels
  * @throws RangeError for what is no WebP with loss, or not whole
  */
-export function webpWithAlpha(
-  opaque: Uint8Array,
-  alpha: Uint8Array,
-  { width, height }: { readonly width: number; readonly height: number },
-): Uint8Array {
-  const chunks = webpChunks(opaque).filter(({ kind }) => kind !== 'VP8X');
+export function webpWithAlpha(opaque: Uint8Array, alpha: Uint8Array, size: Size): Uint8Array {
+  const chunks = webpChunks(opaque);
   const of = (kind: string) => chunks.filter((chunk) => chunk.kind === kind);
   const [picture] = of('VP8 ');
   if (!picture) throw new RangeError('This is no WebP with loss.');
-  const notes = [...of('EXIF'), ...of('XMP ')];
-  const flags =
-    HOLDS.alpha +
-    (of('ICCP').length > 0 ? HOLDS.icc : 0) +
-    (of('EXIF').length > 0 ? HOLDS.exif : 0) +
-    (of('XMP ').length > 0 ? HOLDS.xmp : 0);
-  const size = [littleEndian(width - 1, 3), littleEndian(height - 1, 3)];
+  const noted = NOTES.filter((kind) => of(kind).length > 0);
   const all = [
-    { kind: 'VP8X', data: joined([littleEndian(flags, 4), ...size]) },
-    ...of('ICCP'),
-    { kind: 'ALPH', data: alpha },
-    ...[picture, ...notes],
+    extendedHead(['alpha', ...noted], size),
+    ...[...of('ICCP'), { kind: 'ALPH', data: alpha }, picture],
+    ...[...of('EXIF'), ...of('XMP ')],
   ].map(chunkBytes);
   const length = all.reduce((sum, each) => sum + each.length, 4);
   return joined([letters('RIFF'), littleEndian(length, 4), letters('WEBP'), ...all]);

@@ -4,17 +4,15 @@ import { avifOfTiles, tileGrid } from '@diplex/formats';
 import sharp, { type Sharp } from 'sharp';
 import { writeWhole } from '../rows-file';
 import type { AvifOrder } from './avif';
-import { pictureOf } from './encoder';
+import { isLarge, pictureOf } from './encoder';
 import { withMetadata } from './file-metadata';
 
-/** The encoder takes 46 bytes a pixel: larger pictures are encoded in tiles, of which one is held. */
-const WHOLE = 16e6;
-/** About a tile's side, in pixels. */
+/** About a tile's side, in pixels: the encoder takes 46 bytes for each of its pixels, and one tile is held. */
 const SIDE = 2048;
 
 function encoded(image: Sharp, { rows, settings, quality }: AvifOrder): Sharp {
   // Where colours are halved the container wants even sides.
-  const isOdd = (rows.width | rows.height) % 2 === 1 && rows.width * rows.height > WHOLE;
+  const isOdd = isLarge(rows) && (rows.width | rows.height) % 2 === 1;
   const chromaSubsampling = isOdd ? '4:4:4' : (settings.subsampling ?? '4:4:4');
   const how = quality === 100 ? { lossless: true } : { quality };
   return image.avif({ ...how, chromaSubsampling, effort: 3 });
@@ -53,7 +51,7 @@ async function encodeTiles(order: AvifOrder, progress: (share: number) => void):
 /** The program of the process that encodes one AVIF; see avif.ts. */
 async function encode(order: AvifOrder, progress: (share: number) => void): Promise<void> {
   const { rows, settings, path } = order;
-  if (rows.width * rows.height > WHOLE) return encodeTiles(order, progress);
+  if (isLarge(rows)) return encodeTiles(order, progress);
   const image = withMetadata(pictureOf(rows, settings, 'kept'), settings.metadata);
   await encoded(image, order).toFile(path);
 }

@@ -37,6 +37,13 @@ export interface Encoder {
   encode(rows: RowsFile, path: string, settings: EncodeSettings, task: EncodeTask): Promise<void>;
 }
 
+/** Encoders that hold a whole picture are given larger ones in parts, or asked to hold less. */
+const LARGE = 16e6;
+
+export function isLarge({ width, height }: RowsFile): boolean {
+  return width * height > LARGE;
+}
+
 /** A picture of rows for the encoders of sharp, in its own samples and with its own profile. */
 export function pictureOf(rows: RowsFile, settings: EncodeSettings, alpha: 'kept' | 'laid'): Sharp {
   const { bits, channels, path, opaque } = rows;

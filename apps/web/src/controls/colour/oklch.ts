@@ -1,5 +1,5 @@
 import type { Colour } from '@diplex/core';
-import type { Profile } from '@diplex/document';
+import { PROFILE_MODES, type Profile } from '@diplex/document';
 import { clampChroma, converter } from 'culori';
 
 /** A colour as people choose it: lightness 0..1, chroma 0 to about 0.37, hue in degrees. */
@@ -15,19 +15,21 @@ export const MOST_CHROMA = { srgb: 0.323, 'display-p3': 0.369 } as const satisfi
   number
 >;
 
-const MODES = { srgb: 'rgb', 'display-p3': 'p3' } as const;
-
 const toOklch = converter('oklch');
 
 /** @param colour display-encoded in the profile, 0..255 */
 export function oklchOf({ r, g, b }: Colour, profile: Profile): Oklch {
-  const { l, c, h = 0 } = toOklch({ mode: MODES[profile], r: r / 255, g: g / 255, b: b / 255 });
+  const {
+    l,
+    c,
+    h = 0,
+  } = toOklch({ mode: PROFILE_MODES[profile], r: r / 255, g: g / 255, b: b / 255 });
   return { l, c, h };
 }
 
 /** The nearest colour of a profile with the same lightness and hue: chroma gives way. */
 export function colourOf({ l, c, h }: Oklch, profile: Profile): Colour {
-  const mode = MODES[profile];
+  const mode = PROFILE_MODES[profile];
   const inside = clampChroma({ mode: 'oklch', l, c, h }, 'oklch', mode);
   const { r, g, b } = converter(mode)(inside);
   const whole = (value: number) => Math.round(255 * Math.max(0, Math.min(1, value)));
