@@ -137,8 +137,9 @@ test('files go to the clipboard, to the share sheet and into a folder, where the
     Object.assign(window, {
       // Bytes as text: as a list of numbers they would take seconds on their way.
       asText: (bytes: Blob) =>
-        new Promise<string>((resolve) => {
+        new Promise<string>((resolve, reject) => {
           const reader = new FileReader();
+          reader.onerror = () => reject(reader.error);
           reader.onload = () => resolve(String(reader.result).replace(/^.*,/, ''));
           reader.readAsDataURL(bytes);
         }),
@@ -155,7 +156,8 @@ test('files go to the clipboard, to the share sheet and into a folder, where the
   const bench = await begun(page, 'Journey: folder');
   await page.getByRole('button', { name: 'Deliver the file' }).click();
   await page.getByRole('button', { name: 'Save in a folder' }).click();
-  await expect(page.getByText('Saved: the file.')).toBeVisible();
+  const saved = page.getByText('Saved: the file.');
+  await expect(saved).toBeVisible();
   const inFolder = async () => {
     const text = await page.evaluate(async () => {
       const root = await navigator.storage.getDirectory();
@@ -189,8 +191,11 @@ test('files go to the clipboard, to the share sheet and into a folder, where the
   await bench.saved();
   await page.getByRole('button', { name: 'Deliver the file' }).click();
   await expect(deliveries(page).locator(':scope > li')).toHaveCount(2);
+  // Read when it is said to be there: a file that is being written cannot be.
+  await expect(saved).toHaveCount(0);
   await page.getByRole('button', { name: 'Save in Posters again' }).first().click();
-  await expect.poll(async () => worst(await inFolder(), shown)).toBeGreaterThan(20);
+  await expect(saved).toBeVisible();
+  expect(worst(await inFolder(), shown)).toBeGreaterThan(20);
 
   const last = deliveries(page).locator(':scope > li').last();
   await last.getByRole('button', { name: 'Take this delivery off' }).click();
