@@ -107,4 +107,32 @@ describe('a hard edge', () => {
     );
     expect(() => hardEdge({ ...flat, data }, cut, 6, { stopped: () => true })).toThrow();
   });
+
+  it('is the same wherever a tile of the work ends', () => {
+    const alpha = truth();
+    const { data } = photograph(alpha, [0.03, 0.025, 0.02]);
+    const cut = binary(alpha);
+    // The same picture again beside itself, so that the first tile ends in the middle of one of them.
+    const times = 6;
+    const width = WIDTH * times;
+    const wide = { width, height: HEIGHT, channels: 3 as const };
+    const many = new Uint8Array(width * HEIGHT * 3);
+    const cuts = new Float32Array(width * HEIGHT);
+    for (let y = 0; y < HEIGHT; y++) {
+      for (let k = 0; k < times; k++) {
+        const row = y * WIDTH;
+        many.set(data.subarray(row * 3, (row + WIDTH) * 3), (y * width + k * WIDTH) * 3);
+        cuts.set(cut.subarray(row, row + WIDTH), y * width + k * WIDTH);
+      }
+    }
+    const found = hardEdge({ ...wide, data: many }, cuts, 6);
+    const at = (k: number, x: number, y: number) => found[y * width + k * WIDTH + x] as number;
+    let off = 0;
+    for (let y = 0; y < HEIGHT; y++) {
+      for (let x = 0; x < WIDTH; x++) off = Math.max(off, Math.abs(at(4, x, y) - at(2, x, y)));
+    }
+    // The first tile ends in the fifth of them.
+    expect(512 % WIDTH).toBeGreaterThan(20);
+    expect(off).toBeLessThan(66);
+  });
 });

@@ -3,6 +3,7 @@ import { inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
 import { grown, type Region } from '../matting/unsure-region';
 import type { SourceLevel } from '../pixels/source-level';
+import { type AlongEdge, EDGE_SUPPORT, EdgeDirections } from './along-edge';
 import { SegmentStopped, type SegmentTask } from './segment-task';
 import { sampleLight } from './solve-edge';
 
@@ -32,7 +33,8 @@ type Task = Pick<SegmentTask, 'stopped' | 'onProgress'>;
 /**
  * Coverage along a hard edge by how the colours of both sides mix in its own pixels: where a pixel lies on the way from the
  * colour just beyond on the one side to that on the other, in linear light. A side that is too thin to have a pixel of its
- * own colour nearby (a rail, a gap) is told by its pixels that are the least mixed. Where both sides look alike the cut
+ * own colour nearby (a rail, a gap) is told by its pixels that are the least mixed. Where the sides' own colours vary as much
+ * as they differ, the edge is drawn evenly along the steps of the cut (`along-edge.ts`); where both sides look alike the cut
  * stays as it is.
  * @param picture straight, display-encoded
  * @param before coverage of the cut, 0..1, for each pixel of the picture
@@ -50,7 +52,7 @@ export function hardEdge(
   const out = new Uint16Array(before.length).map((_, p) => Math.round((before[p] as number) * TOP));
   const light = sampleLight(picture.data.BYTES_PER_ELEMENT === 1 ? 255 : TOP);
   const half = Math.max(1, band / 2);
-  const margin = Math.ceil(half + GATHERED + THIN);
+  const margin = Math.ceil(Math.max(half + GATHERED + THIN, EDGE_SUPPORT));
   const rows = Math.ceil(height / TILE);
   for (let y = 0; y < height; y += TILE) {
     onProgress?.(y / TILE / rows);
@@ -245,6 +247,8 @@ function workOut(
   const { width, linear, off, cut } = part;
   const sure = Math.min(half, SURE_BEYOND);
   const [inside, outside] = [nothingFound(), nothingFound()];
+  const directions = new EdgeDirections(part, cut);
+  const along: AlongEdge = { coverage: 0, trust: 0 };
   for (let y = tile.y; y < tile.y + tile.height; y++) {
     for (let x = tile.x; x < tile.x + tile.width; x++) {
       const [u, v] = [x - around.x, y - around.y];
@@ -260,7 +264,8 @@ function workOut(
       if (!lacks && !thinColour(part, u, v, -1, inside.mean, outside.mean)) continue;
       const clear = trustIn(inside.mean, outside.mean);
       if (clear === 0) continue;
-      const said = cutShare(cut[p] as number, off[p] as number);
+      directions.at(u, v, along);
+      const said = cutShare(cut[p] as number, off[p] as number, along);
       const mixed = mixedShare(linear, p, inside.mean, outside.mean);
       const thin = has && lacks ? 0 : THIN_OFF;
       const doubt = doubtOf(said, away, inside, outside, thin);
@@ -276,10 +281,14 @@ function workOut(
   }
 }
 
-/** What the cut alone says of a pixel: where it is not soft itself, its edge runs somewhere through the pixels beside it. */
-function cutShare(cut: number, off: number): number {
+/**
+ * What the cut alone says of a pixel: where it is not soft itself, what it says along its edge's direction, and where it has
+ * none that its edge runs somewhere through the pixels beside it.
+ */
+function cutShare(cut: number, off: number, { coverage, trust }: AlongEdge): number {
   if (cut > 0 && cut < 1) return cut;
-  return Math.max(0, Math.min(1, 0.5 + 0.75 * off));
+  const plain = Math.max(0, Math.min(1, 0.5 + 0.75 * off));
+  return plain + trust * (coverage - plain);
 }
 
 /**
