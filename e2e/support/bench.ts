@@ -19,13 +19,23 @@ export class BenchPage {
     this.picture = page.getByTestId('picture');
   }
 
+  // What is waited for all the time is looked at in every frame: an expectation looks twice a second.
+
   /** Waits until nothing sharper is to come. */
   async settled(): Promise<void> {
-    await expect(this.picture).toHaveAttribute('data-settled', 'true', { timeout: 60_000 });
+    await this.page.waitForFunction(
+      () => document.querySelector('[data-testid="picture"][data-settled="true"]') !== null,
+      null,
+      { timeout: 60_000 },
+    );
   }
 
   async saved(): Promise<void> {
-    await expect(this.page.getByTestId('saved')).toHaveText(/^saved/);
+    await this.page.waitForFunction(
+      () => document.querySelector('[data-testid="saved"]')?.textContent?.startsWith('saved'),
+      null,
+      { timeout: 30_000 },
+    );
   }
 
   async open(title: string): Promise<void> {
@@ -121,7 +131,11 @@ export class BenchPage {
 
   /** Waits until no long work is under way. */
   async jobsDone(): Promise<void> {
-    await expect(this.page.getByTestId('job-line')).toHaveCount(0, { timeout: 120_000 });
+    await this.page.waitForFunction(
+      () => document.querySelector('[data-testid="job-line"]') === null,
+      null,
+      { timeout: 120_000 },
+    );
   }
 
   parts(): Locator {

@@ -10,10 +10,10 @@ import {
   type Step,
 } from '@diplex/document';
 import { inScratch, stopKernels } from '@diplex/kernels';
-import { byBoth, worst } from '@diplex/kernels/test-support';
+import { byBoth, startTestKernels, worst } from '@diplex/kernels/test-support';
 import { newStep, STEPS, type StepDefinition, startValues, valueProblems } from '@diplex/steps';
 import fc from 'fast-check';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { tiled } from '../pixels/tiled-level';
 import { anyValues } from '../render/any-step.test-support';
@@ -112,6 +112,10 @@ function stepOf(definition: StepDefinition, values?: Readonly<Record<string, unk
 
 const sampled = (definition: StepDefinition) => stepOf(definition, definition.sample);
 
+// As the application computes; what the twins give is compared below.
+beforeEach(() => {
+  startTestKernels();
+});
 afterAll(stopKernels);
 
 describe.each(STEPS.map(({ definition }) => [definition.kind, definition] as const))(

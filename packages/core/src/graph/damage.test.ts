@@ -44,8 +44,9 @@ import {
   ungroupLayers,
 } from '@diplex/document';
 import { inScratch, stopKernels } from '@diplex/kernels';
+import { startTestKernels } from '@diplex/kernels/test-support';
 import fc from 'fast-check';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   anyComposition,
   manyTinted,
@@ -57,6 +58,9 @@ import { renderNode } from './render-node';
 import { viewDamage } from './view-damage';
 import { viewGraph } from './view-graph';
 
+beforeEach(() => {
+  startTestKernels();
+});
 afterEach(stopKernels);
 
 describe('damage', () => {

@@ -10,7 +10,7 @@ import {
   plainLayer,
 } from '@diplex/document';
 import { inScratch, stopKernels } from '@diplex/kernels';
-import { byBoth, worst } from '@diplex/kernels/test-support';
+import { byBoth, startTestKernels, worst } from '@diplex/kernels/test-support';
 import {
   GENERATED,
   type GeneratedDefinition,
@@ -21,7 +21,7 @@ import {
   valueProblems,
 } from '@diplex/steps';
 import fc from 'fast-check';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PixelReader } from '../pixels/pixel-reader';
 import { anyValues } from '../render/any-step.test-support';
 import { renderComposition } from '../render/render-composition';
@@ -56,6 +56,11 @@ function drawn(composition: Composition, region = WHOLE, scale = 1): Float32Arra
 const made = (definition: GeneratedDefinition, values?: Record<string, unknown>, seed = 3) =>
   newGenerated(definition, SIZE, seed, values);
 
+// As the application computes; what the twins give is compared below.
+startTestKernels();
+beforeEach(() => {
+  startTestKernels();
+});
 afterAll(stopKernels);
 
 describe.each(GENERATED.map(({ definition }) => [definition.kind, definition] as const))(
