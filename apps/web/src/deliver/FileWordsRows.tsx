@@ -58,7 +58,7 @@ export function FileWordsRows() {
   const id = useId();
   const places = usePlaces();
   return (
-    <Section title="What the files say" begins="folded" aside="EXIF and XMP">
+    <Section title="What the files say" begins="folded" aside="EXIF, XMP, IPTC">
       <div className="grid gap-1">
         {[{ key: 'title' as const, words: 'Title', hint: title }, ...FIELDS].map((field) => (
           <label

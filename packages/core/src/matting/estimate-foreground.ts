@@ -1,12 +1,11 @@
 import { InvertedSpread, noiseAt } from '@diplex/kernels';
 import { unmixingError } from './reliability';
-import { bothSides, type SideGaussian } from './side-model';
+import { bothSides, type Shows, type SideGaussian } from './side-model';
 import { isUnsure, type MatteInput } from './trimap';
 import { Unmixer } from './unmix';
 
-/** From which alpha on a pixel shows colours of its side, and from where on nothing else. */
-const SHOWS_SIDE = 0.7;
-const IS_SIDE = 0.95;
+/** Which pixels show colours of their side. */
+const SHOWS: Shows = { from: 0.7, only: 0.95 };
 /** How much brightness of what is kept may vary beyond what was seen. */
 const SHADING = 0.2;
 /** How far alpha may be off, as a deviation; it is tried at both sides and in between. */
@@ -34,8 +33,7 @@ const USUAL_ERROR = 0.035;
  */
 export function estimateForeground(input: MatteInput, alpha: Float32Array): Float32Array {
   const { width, known, linear } = input;
-  const shows = (share: number) => (share - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE);
-  const { kept, dropped } = bothSides(input, alpha, shows, SHADING);
+  const { kept, dropped } = bothSides(input, alpha, SHOWS, SHADING);
   const error = unmixingError(input, new Unmixer(kept, dropped));
   const mean = new MeanForeground();
   const out = linear.slice();

@@ -1,8 +1,8 @@
 import { boxMean } from '@diplex/imaging';
 import type { AlphaGuess } from './halved-input';
-import type { UnmixingError } from './reliability';
-import { isUnsure, type MatteInput } from './trimap';
+import { cropped, croppedPlane, inMemory, isUnsure, type MatteInput } from './trimap';
 import { type UnmixedGuess, unmixedGuess } from './unmixed-guess';
+import { grown, type Region, regionOf, SURROUNDINGS } from './unsure-region';
 
 /** Details up to these sizes are measured apart, as the reach of a mean in pixels. */
 const SIZES = [1, 3, 7] as const;
@@ -56,22 +56,40 @@ export function withTexture(
   { guess, error }: UnmixedGuess,
   goOn: () => void,
 ): AlphaGuess {
-  if (!isAsked(input, error)) return guess;
+  const { width } = input;
+  const wanted = (p: number) =>
+    isUnsure(input.known[p] as number) && asked(error.near(p % width, Math.floor(p / width))) > 0;
+  const where = regionOf(width, input.height, wanted);
+  if (!where) return guess;
+  // What texture is like is told by what lies around where it is asked, as for the colours of a piece.
+  const region = grown(where, SURROUNDINGS, input);
+  const around = cropped(inMemory(input), region);
   const share = (off: number, x: number, y: number) => {
-    const colours = error.near(x, y);
+    const colours = error.near(region.x + x, region.y + y);
     // Where neither is ever wrong there would be no share to speak of.
     if (asked(colours) === 0) return 0;
     return (asked(colours) * Math.max(0, 1 - off / USELESS) * colours) / (colours + off);
   };
-  const textured = { ...input, linear: textureOf(input) };
-  const { guess: more } = unmixedGuess(textured, first, { shading: 0, share, goOn });
-  const sum = (a: Float32Array, b: Float32Array) => a.map((value, p) => value + at(b, p));
-  return { weight: sum(guess.weight, more.weight), pull: sum(guess.pull, more.pull) };
+  const textured = { ...around, linear: textureOf(around) };
+  const shown = croppedPlane(first, width, region);
+  const { guess: more } = unmixedGuess(textured, shown, { shading: 0, share, goOn });
+  return {
+    weight: added(guess.weight, more.weight, region, width),
+    pull: added(guess.pull, more.pull, region, width),
+  };
 }
 
-/** Whether colours are wrong anywhere among the unsure pixels. */
-function isAsked({ width, known }: MatteInput, error: UnmixingError): boolean {
-  return known.some(
-    (mark, p) => isUnsure(mark) && asked(error.near(p % width, Math.floor(p / width))) > 0,
-  );
+/** A plane with what belongs to a region of it on top. */
+function added(
+  plane: Float32Array,
+  more: Float32Array,
+  region: Region,
+  width: number,
+): Float32Array {
+  const sum = plane.slice();
+  for (let y = 0, from = 0; y < region.height; y++) {
+    const row = (region.y + y) * width + region.x;
+    for (let p = row; p < row + region.width; p++, from++) sum[p] = at(plane, p) + at(more, from);
+  }
+  return sum;
 }

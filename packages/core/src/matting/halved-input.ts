@@ -21,33 +21,37 @@ export function halvedInput(
   const marks = new Uint8Array(w * h);
   const firm = new Float32Array(w * h);
   const pulled = new Float32Array(w * h);
-  for (let y = 0; y < h; y++) {
-    for (let x = 0; x < w; x++) {
-      const o = y * w + x;
+  for (let y = 0, o = 0; y < h; y++) {
+    for (let x = 0; x < w; x++, o++) {
       let [count, settled, kept] = [0, 0, 0];
+      let [r, g, b, firmness, pulls] = [0, 0, 0, 0, 0];
       for (let v = 2 * y; v < Math.min(height, 2 * y + 2); v++) {
         for (let u = 2 * x; u < Math.min(width, 2 * x + 2); u++) {
           const p = v * width + u;
           count++;
-          for (let c = 0; c < 3; c++) {
-            colours[o * 3 + c] = (colours[o * 3 + c] as number) + (linear[p * 3 + c] as number);
-          }
+          r += linear[p * 3] as number;
+          g += linear[p * 3 + 1] as number;
+          b += linear[p * 3 + 2] as number;
           const mark = known[p] as number;
           if (!isUnsure(mark)) settled++;
           if (mark === KNOWN.keep) kept++;
           else if (mark === KNOWN.held) kept += held?.[p] ?? 0;
-          firm[o] = (firm[o] as number) + (weight[p] as number) / 2;
-          pulled[o] = (pulled[o] as number) + (pull[p] as number) / 2;
+          firmness += (weight[p] as number) / 2;
+          pulls += (pull[p] as number) / 2;
         }
       }
-      for (let c = 0; c < 3; c++) colours[o * 3 + c] = (colours[o * 3 + c] as number) / count;
+      colours[o * 3] = r / count;
+      colours[o * 3 + 1] = g / count;
+      colours[o * 3 + 2] = b / count;
       if (settled === count && kept === count) marks[o] = KNOWN.keep;
       else if (settled === count && kept === 0) marks[o] = KNOWN.drop;
       else {
         marks[o] = KNOWN.unsure;
-        firm[o] = (firm[o] as number) + settled * PARTLY_KNOWN;
-        pulled[o] = (pulled[o] as number) + kept * PARTLY_KNOWN;
+        firmness += settled * PARTLY_KNOWN;
+        pulls += kept * PARTLY_KNOWN;
       }
+      firm[o] = firmness;
+      pulled[o] = pulls;
     }
   }
   return {
@@ -83,20 +87,34 @@ export function enlargedAlpha(
   by: number,
 ): Float32Array {
   const out = new Float32Array(width * height);
-  const place = (at: number) => Math.max(0, (at + 0.5) / by - 0.5);
+  const [columns, rows] = [between(width, small.width, by), between(height, small.height, by)];
   for (let y = 0; y < height; y++) {
-    const v = place(y);
-    const y0 = Math.min(small.height - 1, Math.floor(v));
-    const y1 = Math.min(small.height - 1, y0 + 1);
-    for (let x = 0; x < width; x++) {
-      const u = place(x);
-      const x0 = Math.min(small.width - 1, Math.floor(u));
-      const x1 = Math.min(small.width - 1, x0 + 1);
-      const at = (row: number, column: number) => coarse[row * small.width + column] as number;
-      const upper = at(y0, x0) * (1 - u + x0) + at(y0, x1) * (u - x0);
-      const lower = at(y1, x0) * (1 - u + x0) + at(y1, x1) * (u - x0);
-      out[y * width + x] = upper * (1 - v + y0) + lower * (v - y0);
+    const above = (rows.from[y] as number) * small.width;
+    const below = (rows.to[y] as number) * small.width;
+    const down = rows.share[y] as number;
+    const up = rows.rest[y] as number;
+    for (let x = 0, p = y * width; x < width; x++, p++) {
+      const [x0, x1] = [columns.from[x] as number, columns.to[x] as number];
+      const [s, r] = [columns.share[x] as number, columns.rest[x] as number];
+      const upper = (coarse[above + x0] as number) * r + (coarse[above + x1] as number) * s;
+      const lower = (coarse[below + x0] as number) * r + (coarse[below + x1] as number) * s;
+      out[p] = upper * up + lower * down;
     }
   }
   return out;
+}
+
+/** Between which of `count` places the pixels of a longer row lie, and how much of each they take. */
+function between(length: number, count: number, by: number) {
+  const [from, to] = [new Int32Array(length), new Int32Array(length)];
+  const [share, rest] = [new Float64Array(length), new Float64Array(length)];
+  for (let at = 0; at < length; at++) {
+    const place = Math.max(0, (at + 0.5) / by - 0.5);
+    const first = Math.min(count - 1, Math.floor(place));
+    from[at] = first;
+    to[at] = Math.min(count - 1, first + 1);
+    share[at] = place - first;
+    rest[at] = 1 - place + first;
+  }
+  return { from, to, share, rest };
 }

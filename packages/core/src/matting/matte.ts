@@ -16,7 +16,7 @@ import {
   partOf,
   pasted,
 } from './trimap';
-import { grown, type Region, unsureRegion } from './unsure-region';
+import { grown, type Region, SURROUNDINGS, unsureRegion } from './unsure-region';
 
 /** How a matte is worked out; nothing of it changes the result. */
 export interface MatteTask {
@@ -45,9 +45,6 @@ const AT_ONCE = 280_000;
 /** The longest side of a piece, and how far around it is solved with it, in pixels. */
 const PIECE = 1024;
 const SEAM = 48;
-
-/** What lies farther from all that is unsure is not looked at, in pixels. */
-export const SURROUNDINGS = 200;
 
 /**
  * Alpha from a picture and what is known of it. First what the matting Laplacian alone says; from what

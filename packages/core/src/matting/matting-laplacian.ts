@@ -40,10 +40,10 @@ export function mattingLaplacian(
     ...{ colours: scratchFloats(27), settled: scratchFloats(9) },
     ...{ slots: scratchIntegers(9), room: scratchDoubles(54) },
   };
+  const touching = windowsWith(pixel, width, height);
   for (let cy = 1; cy < height - 1; cy++) {
-    for (let cx = 1; cx < width - 1; cx++) {
-      const centre = cy * width + cx;
-      if (!touches(at, centre, width)) continue;
+    for (let centre = cy * width + 1, end = (cy + 1) * width - 1; centre < end; centre++) {
+      if (touching[centre] === 0) continue;
       for (let k = 0, line = centre - width - 1; k < 9; line += width) {
         for (let p = line; p < line + 3; p++, k++) {
           nine.slots[k] = at[p] as number;
@@ -59,12 +59,17 @@ export function mattingLaplacian(
   return { blocks, places, factors, stride, cells: stride * (height + 4), right };
 }
 
-/** Whether an unknown lies in the 3 x 3 window about a pixel. */
-function touches(at: Int32Array, centre: number, width: number): boolean {
-  for (let p = centre - width; p <= centre + width; p += width) {
-    if ((at[p - 1] as number) >= 0 || (at[p] as number) >= 0 || (at[p + 1] as number) >= 0) {
-      return true;
+/** 1 at the centres of the 3 x 3 windows that hold an unknown. */
+function windowsWith(pixel: Int32Array, width: number, height: number): Uint8Array {
+  const marked = new Uint8Array(width * height);
+  for (const p of pixel) {
+    if (p < 0) continue;
+    for (let row = p - width; row <= p + width; row += width) {
+      // Marks beyond the picture are lost, and those round its sides lie where no window has its centre.
+      marked[row - 1] = 1;
+      marked[row] = 1;
+      marked[row + 1] = 1;
     }
   }
-  return false;
+  return marked;
 }

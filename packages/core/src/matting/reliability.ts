@@ -8,8 +8,8 @@ const CELL = 4;
 const NEAR = 7;
 /** Where none lies near, those within this are asked. */
 const FAR = 50;
-/** So many known pixels of a cell are tried: those that lie on its diagonal. */
-const TRIED = 4;
+/** Known pixels of a cell are tried that lie on its diagonal, every so many. */
+const EVERY = 2;
 
 /** The mean squared error of unmixing around every place, in cells. */
 export interface UnmixingError {
@@ -33,7 +33,7 @@ export function unmixingError(input: MatteInput, unmixer: Unmixer): UnmixingErro
   const said: Unmixed = { alpha: 0, variance: 0 };
   for (let cell = 0; cell < near.length; cell++) {
     if ((near[cell] as number) === 0) continue;
-    for (let step = 0; step < TRIED; step++) {
+    for (let step = 0; step < CELL; step += EVERY) {
       const x = (cell % columns) * CELL + step;
       const y = Math.floor(cell / columns) * CELL + step;
       if (x >= width || y >= height) continue;

@@ -67,14 +67,14 @@ export function sideModel(
     }
   }
   const around = new Surroundings({ width: columns, height: rows, data });
-  const known = new Map<number, readonly SideGaussian[]>();
+  const known: (readonly SideGaussian[] | null)[] = new Array(columns * rows).fill(null);
   return {
     near(x, y) {
       const cell = Math.floor(y / CELL) * columns + Math.floor(x / CELL);
-      const found = known.get(cell);
+      const found = known[cell];
       if (found) return found;
       const made = gaussians(around.of(cell), cell * NUMBERS, shading);
-      known.set(cell, made);
+      known[cell] = made;
       return made;
     },
   };
@@ -83,30 +83,40 @@ export function sideModel(
 /**
  * The colours of both sides around every place, from what an alpha is sure of.
  * @param alpha 0..1 for every pixel
- * @param sure how much a share of a side shows that side's colours; below 0 and above 1 is cut off
+ * @param shows from which share of a side on a pixel shows that side's colours
  * @param shading how much brightness of what is kept may vary beyond what is seen, as a share
  * @param goOn asked in between; throws to end it
  */
 export function bothSides(
   picture: { width: number; height: number; linear: Float32Array },
   alpha: Float32Array,
-  sure: (share: number) => number,
+  shows: Shows,
   shading: number,
   goOn: () => void = () => undefined,
 ): { readonly kept: SideModel; readonly dropped: SideModel } {
-  const counted = (share: number) => Math.max(0, Math.min(1, sure(share)));
-  const kept = sideModel(
-    picture,
-    alpha.map((share) => counted(share)),
-    shading,
-  );
+  const counts = counted(alpha, shows);
+  const kept = sideModel(picture, counts.kept, shading);
   goOn();
-  const dropped = sideModel(
-    picture,
-    alpha.map((share) => counted(1 - share)),
-    0,
-  );
+  const dropped = sideModel(picture, counts.dropped, 0);
   goOn();
+  return { kept, dropped };
+}
+
+/** From which share of a side on a pixel shows what that is like, and from where on nothing else. */
+export interface Shows {
+  readonly from: number;
+  readonly only: number;
+}
+
+/** How much each pixel counts for both sides. */
+function counted(alpha: Float32Array, { from, only }: Shows) {
+  const [kept, dropped] = [new Float32Array(alpha.length), new Float32Array(alpha.length)];
+  const by = 1 / (only - from);
+  for (let p = 0; p < alpha.length; p++) {
+    const share = alpha[p] as number;
+    if (share > from) kept[p] = Math.min(1, (share - from) * by);
+    if (1 - share > from) dropped[p] = Math.min(1, (1 - share - from) * by);
+  }
   return { kept, dropped };
 }
 

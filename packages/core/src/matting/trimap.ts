@@ -61,25 +61,45 @@ export function unknownsOf({
   known,
 }: Pick<MatteInput, 'width' | 'height' | 'known'>): Unknowns {
   const at = new Int32Array(known.length).fill(-1);
-  const [pixel, columns, rows]: number[][] = [[], [], []];
-  for (let y = 0; y < height; y++) {
+  const blocks = blocksWith({ width, height, known });
+  const pixel = new Int32Array(blocks * 4);
+  const [columns, rows] = [new Int32Array(blocks), new Int32Array(blocks)];
+  for (let y = 0, block = 0; y < height; y++) {
     for (let x = 0; x < width; x += 4) {
       const first = y * width + x;
       const end = Math.min(4, width - x);
-      let some = false;
-      for (let lane = 0; lane < end; lane++) some ||= isUnsure(known[first + lane] as number);
-      if (!some) continue;
-      for (let lane = 0; lane < 4; lane++) {
+      if (!someUnsure(known, first, end)) continue;
+      for (let lane = 0, slot = block * 4; lane < 4; lane++, slot++) {
         const asked = lane < end && isUnsure(known[first + lane] as number);
-        if (asked) at[first + lane] = pixel.length;
-        pixel.push(asked ? first + lane : -1);
+        if (asked) at[first + lane] = slot;
+        pixel[slot] = asked ? first + lane : -1;
       }
-      columns.push(x);
-      rows.push(y);
+      columns[block] = x;
+      rows[block] = y;
+      block++;
     }
   }
-  const [list, left, top] = [pixel, columns, rows].map((each) => Int32Array.from(each));
-  return { pixel: list as Int32Array, at, columns: left as Int32Array, rows: top as Int32Array };
+  return { pixel, at, columns, rows };
+}
+
+function someUnsure(known: Uint8Array, first: number, count: number): boolean {
+  for (let p = first; p < first + count; p++) if (isUnsure(known[p] as number)) return true;
+  return false;
+}
+
+/** How many blocks of four hold something unsure. */
+function blocksWith({
+  width,
+  height,
+  known,
+}: Pick<MatteInput, 'width' | 'height' | 'known'>): number {
+  let count = 0;
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x += 4) {
+      if (someUnsure(known, y * width + x, Math.min(4, width - x))) count++;
+    }
+  }
+  return count;
 }
 
 export function isUnsure(mark: number): boolean {

@@ -1,12 +1,11 @@
 import type { AlphaGuess } from './halved-input';
 import { type UnmixingError, unmixingError } from './reliability';
-import { bothSides } from './side-model';
+import { bothSides, type Shows } from './side-model';
 import { isUnsure, type MatteInput } from './trimap';
 import { type Unmixed, Unmixer } from './unmix';
 
-/** From which alpha on a solved pixel shows what its side is like, and from where on nothing else. */
-const SHOWS_SIDE = 0.75;
-const IS_SIDE = 0.98;
+/** Which solved pixels show what their side is like. */
+const SHOWS: Shows = { from: 0.75, only: 0.98 };
 
 /** How firmly what was unmixed pulls, and the variance that every claim has. */
 const PULL = 6e-4;
@@ -55,8 +54,7 @@ export function unmixedGuess(
   { shading, share = () => 1, goOn, onProgress }: GuessPlan,
 ): UnmixedGuess {
   const { width, linear, known } = input;
-  const shows = (part: number) => (part - SHOWS_SIDE) / (IS_SIDE - SHOWS_SIDE);
-  const { kept, dropped } = bothSides(input, first, shows, shading, goOn);
+  const { kept, dropped } = bothSides(input, first, SHOWS, shading, goOn);
   const unmixer = new Unmixer(kept, dropped);
   const error = unmixingError(input, unmixer);
   onProgress?.(0.4);

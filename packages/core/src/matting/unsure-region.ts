@@ -7,6 +7,9 @@ export interface Region {
   readonly height: number;
 }
 
+/** What lies farther from all that is unsure is not looked at, in pixels. */
+export const SURROUNDINGS = 200;
+
 /** The smallest region with all that is unsure; null where nothing is. */
 export function unsureRegion({
   width,

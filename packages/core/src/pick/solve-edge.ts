@@ -1,9 +1,9 @@
 import type { Size } from '@diplex/document';
 import { decodeExactly, inScratch } from '@diplex/kernels';
 import { distanceFromEdge } from '../mask/distance';
-import { MatteStopped, matte, matteAgain, SURROUNDINGS } from '../matting/matte';
+import { MatteStopped, matte, matteAgain } from '../matting/matte';
 import { croppedPlane, KNOWN, type MattePicture, partOf } from '../matting/trimap';
-import { grown, type Region } from '../matting/unsure-region';
+import { grown, type Region, SURROUNDINGS } from '../matting/unsure-region';
 import type { SourceLevel } from '../pixels/source-level';
 import { MARK } from './mark';
 import { SegmentStopped, type SegmentTask } from './segment-task';

@@ -6,29 +6,50 @@ export function boxMean(
   reach: number,
 ): Float32Array {
   const across = new Float32Array(from.length);
-  const out = new Float32Array(from.length);
   const share = 1 / (2 * reach + 1);
-  const clampTo = (at: number, end: number) => Math.max(0, Math.min(end - 1, at));
   for (let y = 0; y < height; y++) {
     const row = y * width;
+    const last = row + width - 1;
     let sum = 0;
-    for (let x = -reach; x <= reach; x++) sum += from[row + clampTo(x, width)] as number;
-    for (let x = 0; x < width; x++) {
-      across[row + x] = sum * share;
+    for (let x = -reach; x <= reach; x++) sum += from[clamped(row + x, row, last)] as number;
+    for (let p = row; p <= last; p++) {
+      across[p] = sum * share;
+      const [enters, leaves] = [p + reach + 1, p - reach];
       sum +=
-        (from[row + clampTo(x + reach + 1, width)] as number) -
-        (from[row + clampTo(x - reach, width)] as number);
+        (from[enters < last ? enters : last] as number) -
+        (from[leaves > row ? leaves : row] as number);
     }
   }
-  for (let x = 0; x < width; x++) {
-    let sum = 0;
-    for (let y = -reach; y <= reach; y++) sum += across[clampTo(y, height) * width + x] as number;
-    for (let y = 0; y < height; y++) {
-      out[y * width + x] = sum * share;
-      sum +=
-        (across[clampTo(y + reach + 1, height) * width + x] as number) -
-        (across[clampTo(y - reach, height) * width + x] as number);
+  return meanDown(across, width, height, reach);
+}
+
+/** The means of columns, row by row, so that what lies side by side in memory is read together. */
+function meanDown(
+  across: Float32Array,
+  width: number,
+  height: number,
+  reach: number,
+): Float32Array {
+  const out = new Float32Array(across.length);
+  const share = 1 / (2 * reach + 1);
+  const sums = new Float64Array(width);
+  for (let y = -reach; y <= reach; y++) {
+    const row = clamped(y, 0, height - 1) * width;
+    for (let x = 0; x < width; x++) sums[x] = (sums[x] as number) + (across[row + x] as number);
+  }
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    const enters = clamped(y + reach + 1, 0, height - 1) * width;
+    const leaves = clamped(y - reach, 0, height - 1) * width;
+    for (let x = 0; x < width; x++) {
+      const sum = sums[x] as number;
+      out[row + x] = sum * share;
+      sums[x] = sum + ((across[enters + x] as number) - (across[leaves + x] as number));
     }
   }
   return out;
+}
+
+function clamped(at: number, least: number, most: number): number {
+  return at < least ? least : at > most ? most : at;
 }
