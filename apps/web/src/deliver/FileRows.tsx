@@ -255,8 +255,8 @@ function NamePattern({ file, change }: RowProps) {
         onChange={(event) => change({ name: event.target.value })}
         className="select-text rounded-md bg-base-200 px-2 py-1 text-[12.5px] text-base-content"
       />
-      <p>
-        In braces: title ({title.slice(0, 24)}), layer, width, height, date, number. The ending is .
+      <p className="break-words">
+        In braces: title ({title}), layer, width, height, date, number. The ending is .
         {endingOf(file)}.
       </p>
     </div>
