@@ -31,7 +31,9 @@ export interface AlongEdge {
  * cut's structure tensor (Bigün and Granlund 1987), and are followed round bends.
  */
 export class EdgeDirections {
-  /** A step along the edge for each pixel. */
+  /** Products of slopes around each pixel. */
+  private readonly tensor: readonly [Float32Array, Float32Array, Float32Array];
+  /** A step along the edge for each pixel, and how far that is to be believed; below 0 where it was not asked for yet. */
   private readonly across: Float32Array;
   private readonly down: Float32Array;
   private readonly trust: Float32Array;
@@ -42,29 +44,35 @@ export class EdgeDirections {
     private readonly cut: Float32Array,
   ) {
     const { width, height } = size;
-    const planes = slopeProducts(size, cut).map((plane) =>
-      boxMean(boxMean(plane, width, height, TOLD_WITHIN), width, height, TOLD_WITHIN),
-    );
-    const [xx, xy, yy] = planes as [Float32Array, Float32Array, Float32Array];
+    const around = (plane: Float32Array) =>
+      boxMean(boxMean(plane, width, height, TOLD_WITHIN), width, height, TOLD_WITHIN);
+    const [xx, xy, yy] = slopeProducts(size, cut);
+    this.tensor = [around(xx), around(xy), around(yy)];
     this.across = new Float32Array(cut.length);
     this.down = new Float32Array(cut.length);
-    this.trust = new Float32Array(cut.length);
-    for (let p = 0; p < cut.length; p++) {
-      const [a, b, c] = [xx[p], xy[p], yy[p]] as [number, number, number];
-      const apart = Math.hypot(a - c, 2 * b);
-      if (a + c < 1e-6) continue;
-      // Along the edge is square to the way on which the cut changes most.
-      const angle = Math.atan2(2 * b, a - c) / 2 + Math.PI / 2;
-      this.across[p] = Math.cos(angle);
-      this.down[p] = Math.sin(angle);
-      const slanted = Math.max(0, (Math.abs(Math.sin(2 * angle)) - SLANTED) / (1 - SLANTED));
-      this.trust[p] = eased((apart / (a + c) - HARDLY) / (WHOLLY - HARDLY)) * (1 - eased(slanted));
-    }
+    this.trust = new Float32Array(cut.length).fill(-1);
+  }
+
+  /** Works out the direction of the edge at a pixel. */
+  private ask(p: number): void {
+    if ((this.trust[p] as number) >= 0) return;
+    const [xx, xy, yy] = this.tensor;
+    const [a, b, c] = [xx[p], xy[p], yy[p]] as [number, number, number];
+    this.trust[p] = 0;
+    const apart = Math.hypot(a - c, 2 * b);
+    if (a + c < 1e-6 || apart < 1e-6) return;
+    // Along the edge is square to the way on which the cut changes most, which lies at half of this angle.
+    const [cos, sin] = [(a - c) / apart, (2 * b) / apart];
+    this.across[p] = -Math.sign(sin || 1) * Math.sqrt(Math.max(0, (1 - cos) / 2));
+    this.down[p] = Math.sqrt(Math.max(0, (1 + cos) / 2));
+    const slanted = (Math.abs(sin) - SLANTED) / (1 - SLANTED);
+    this.trust[p] = eased((apart / (a + c) - HARDLY) / (WHOLLY - HARDLY)) * (1 - eased(slanted));
   }
 
   /** What the edge says of a pixel, put into `said`. */
   at(x: number, y: number, said: AlongEdge): void {
     const p = y * this.size.width + x;
+    this.ask(p);
     said.trust = this.trust[p] as number;
     said.coverage = this.cut[p] as number;
     if (said.trust === 0) return;
@@ -80,6 +88,7 @@ export class EdgeDirections {
         const weight = BELL[step] as number;
         sum += weight * (this.cut[q] as number);
         weights += weight;
+        this.ask(q);
         const [a, d] = [this.across[q] as number, this.down[q] as number];
         const turned = a * du + d * dv;
         if (turned === 0) continue;
@@ -110,7 +119,10 @@ const BELL = Float32Array.from({ length: FOLLOWED + 1 }, (_, step) =>
 );
 
 /** Products of the slopes of a plane: across twice, across and down, down twice. */
-function slopeProducts({ width, height }: Size, plane: Float32Array): Float32Array[] {
+function slopeProducts(
+  { width, height }: Size,
+  plane: Float32Array,
+): [Float32Array, Float32Array, Float32Array] {
   const [xx, xy, yy] = [1, 2, 3].map(() => new Float32Array(plane.length)) as [
     Float32Array,
     Float32Array,

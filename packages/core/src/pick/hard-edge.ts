@@ -25,6 +25,9 @@ const UNMIXED = 0.82;
 /** Sides whose colours lie nearer than this, in linear light, say nothing about what is mixed; wholly from the second on. */
 const [LEAST_APART, FAR_APART] = [0.02, 0.09];
 
+/** So near the edge, in pixels, what a cut says is asked along its direction: farther off it is what it is. */
+const FOLLOWED_WITHIN = 2.5;
+
 /** From this far from the edge on, in pixels, what was cut is believed again, and wholly at the end of the band. */
 const BELIEVED_FROM = 1.5;
 
@@ -264,7 +267,8 @@ function workOut(
       if (!lacks && !thinColour(part, u, v, -1, inside.mean, outside.mean)) continue;
       const clear = trustIn(inside.mean, outside.mean);
       if (clear === 0) continue;
-      directions.at(u, v, along);
+      along.trust = 0;
+      if (away < FOLLOWED_WITHIN) directions.at(u, v, along);
       const said = cutShare(cut[p] as number, off[p] as number, along);
       const mixed = mixedShare(linear, p, inside.mean, outside.mean);
       const thin = has && lacks ? 0 : THIN_OFF;
