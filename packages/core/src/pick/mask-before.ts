@@ -36,11 +36,18 @@ function onlyBefore({ composition, holder, part }: BeforePlace): {
   const parts = at < 0 ? mask.parts : mask.parts.slice(0, at);
   const { id, name, size, startsFrom } = mask;
   const bare: Mask = { id, name, startsFrom, feather: 0, parts, ...(size && { size }) };
-  const made = { ...composition, masks: { ...composition.masks, [id]: bare } };
-  const found = maskHolder(made, holder.id) ?? holder;
+  const found = maskHolder(composition, holder.id) ?? holder;
   if (!found.maskUse) return null;
   const maskUse = { ...found.maskUse, turnedRound: false, density: 1 };
-  return { composition: made, holder: { ...found, maskUse, byTone: null } };
+  const used: Layer = { ...found, maskUse, byTone: null };
+  const { layers, masks } = composition;
+  const made = {
+    ...composition,
+    masks: { ...masks, [id]: bare },
+    // A layer is drawn as the composition has it.
+    ...(holder.id in layers && { layers: { ...layers, [holder.id]: used } }),
+  };
+  return { composition: made, holder: used };
 }
 
 function maskNodeOf(place: BeforePlace): GraphNode | null {
