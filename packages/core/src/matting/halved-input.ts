@@ -87,7 +87,10 @@ export function enlargedAlpha(
   by: number,
 ): Float32Array {
   const out = new Float32Array(width * height);
-  const [columns, rows] = [between(width, small.width, by), between(height, small.height, by)];
+  const [columns, rows] = [
+    sharesAlong(width, small.width, by),
+    sharesAlong(height, small.height, by),
+  ];
   for (let y = 0; y < height; y++) {
     const above = (rows.from[y] as number) * small.width;
     const below = (rows.to[y] as number) * small.width;
@@ -105,7 +108,7 @@ export function enlargedAlpha(
 }
 
 /** Between which of `count` places the pixels of a longer row lie, and how much of each they take. */
-function between(length: number, count: number, by: number) {
+function sharesAlong(length: number, count: number, by: number) {
   const [from, to] = [new Int32Array(length), new Int32Array(length)];
   const [share, rest] = [new Float64Array(length), new Float64Array(length)];
   for (let at = 0; at < length; at++) {

@@ -1,5 +1,6 @@
 import type { Size } from '@diplex/document';
 import { boxMean } from '@diplex/imaging';
+import { eased } from './eased';
 
 /** Directions are told by all of the edge within about so many pixels: the steps of an edge that lies nearly along the grid are as long. */
 const TOLD_WITHIN = 5;
@@ -106,12 +107,6 @@ export class EdgeDirections {
     const [u, v] = [Math.round(x), Math.round(y)];
     return u < 0 || v < 0 || u >= width || v >= height ? -1 : v * width + u;
   }
-}
-
-/** From 0 to 1 without a bend at either end. */
-function eased(part: number): number {
-  const t = Math.max(0, Math.min(1, part));
-  return t * t * (3 - 2 * t);
 }
 
 const BELL = Float32Array.from({ length: FOLLOWED + 1 }, (_, step) =>

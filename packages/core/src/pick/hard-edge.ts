@@ -4,6 +4,7 @@ import { distanceFromEdge } from '../mask/distance';
 import { grown, type Region } from '../matting/unsure-region';
 import type { SourceLevel } from '../pixels/source-level';
 import { type AlongEdge, EDGE_SUPPORT, EdgeDirections } from './along-edge';
+import { eased } from './eased';
 import { SegmentStopped, type SegmentTask } from './segment-task';
 import { sampleLight } from './solve-edge';
 
@@ -267,18 +268,16 @@ function workOut(
       if (!lacks && !thinColour(part, u, v, -1, inside.mean, outside.mean)) continue;
       const clear = trustIn(inside.mean, outside.mean);
       if (clear === 0) continue;
+      const was = cut[p] as number;
       along.trust = 0;
-      if (away < FOLLOWED_WITHIN) directions.at(u, v, along);
-      const said = cutShare(cut[p] as number, off[p] as number, along);
+      // What is soft already says itself how much it covers.
+      if (away < FOLLOWED_WITHIN && (was === 0 || was === 1)) directions.at(u, v, along);
+      const said = cutShare(was, off[p] as number, along);
       const mixed = mixedShare(linear, p, inside.mean, outside.mean);
       const thin = has && lacks ? 0 : THIN_OFF;
       const doubt = doubtOf(said, away, inside, outside, thin);
-      const t = Math.max(
-        0,
-        Math.min(1, (away - BELIEVED_FROM) / Math.max(0.5, half - BELIEVED_FROM)),
-      );
-      const trust = (1 - t * t * (3 - 2 * t)) * (1 - doubt);
-      const was = cut[p] as number;
+      const beyond = (away - BELIEVED_FROM) / Math.max(0.5, half - BELIEVED_FROM);
+      const trust = (1 - eased(beyond)) * (1 - doubt);
       const found = said + trust * (mixed - said);
       out[y * picture.width + x] = Math.round(TOP * (was + clear * (found - was)));
     }

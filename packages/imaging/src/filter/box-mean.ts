@@ -14,10 +14,9 @@ export function boxMean(
     for (let x = -reach; x <= reach; x++) sum += from[clamped(row + x, row, last)] as number;
     for (let p = row; p <= last; p++) {
       across[p] = sum * share;
-      const [enters, leaves] = [p + reach + 1, p - reach];
-      sum +=
-        (from[enters < last ? enters : last] as number) -
-        (from[leaves > row ? leaves : row] as number);
+      const enters = clamped(p + reach + 1, row, last);
+      const leaves = clamped(p - reach, row, last);
+      sum += (from[enters] as number) - (from[leaves] as number);
     }
   }
   return meanDown(across, width, height, reach);
